@@ -1,0 +1,110 @@
+/**
+ * What a set of driven coordinates does to a mechanism at its home pose: which driver is one too many, what each
+ * joint does (drives, follows, parked), and how many free motions stay undriven.
+ */
+import { columnRank } from '../maths/rank'
+import type { Problem } from '../result'
+import { columnsOf, partition, placeBlock } from './blocks'
+import { ClosureRows } from './closures'
+import type { Mechanism } from './compile'
+import { Solver } from './solver'
+import { MotionState } from './state'
+
+export type JointState = 'drives' | 'follows' | 'parked' | 'suspended'
+
+/** A driver by its coordinate's link, with the joint it stands on. */
+export interface Driven {
+  readonly link: number
+  readonly driver: string
+  readonly joint: string
+  readonly jointName: string
+}
+
+/** Rates below this (in rad/s or sizes per second, for driver rates near 1) count as standing still. */
+const STILL = 1e-9
+
+/**
+ * The first driver whose coordinate the ones before it determine already, or null.
+ * Error: `driver-too-many`, named before anything is solved.
+ */
+export function driverTooMany(
+  mechanism: Mechanism,
+  q: Float64Array,
+  drivers: readonly Driven[],
+): Problem | null {
+  const known = new Uint8Array(mechanism.links)
+  let rank = rankOfUnknowns(mechanism, q, known)
+  for (let k = 0; k < drivers.length; k++) {
+    const { link, driver, joint, jointName } = drivers[k]
+    const twice = known[link] === 1
+    known[link] = 1
+    const next = rankOfUnknowns(mechanism, q, known)
+    if (twice || next < rank) {
+      const others = drivers.slice(0, k).map((d) => d.jointName)
+      const why =
+        others.length === 0
+          ? 'cannot move at all: the other joints hold it'
+          : `is driven already by way of ${[...new Set(others)].join(' and ')}`
+      return {
+        code: 'driver-too-many',
+        message: `One driver too many: ${jointName} ${why}. Take one of the drivers away.`,
+        ids: [driver, joint],
+      }
+    }
+    rank = next
+  }
+  return null
+}
+
+function rankOfUnknowns(mechanism: Mechanism, q: Float64Array, known: Uint8Array): number {
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.placeAll()
+  const rows = new ClosureRows(mechanism)
+  let rank = 0
+  for (const block of partition(mechanism, rows, known)) {
+    placeBlock(block, rows, state)
+    const n = block.unknowns.length
+    const columns = columnsOf(mechanism, block.unknowns)
+    const jacobian = new Float64Array(block.rows.length * n)
+    block.rows.forEach((row, r) => rows.jacobian(state, row, columns, jacobian, r * n, n))
+    rank += columnRank(jacobian, block.rows.length, n).rank
+  }
+  return rank
+}
+
+/** What every joint of the document does when the given links are driven, by joint id. */
+export function jointStates(
+  mechanism: Mechanism,
+  q: Float64Array,
+  driven: readonly Driven[],
+): Record<string, JointState> {
+  const { geometry, coordinates, size } = mechanism
+  // Uneven rates, so that two drivers do not cancel by chance.
+  const drives = driven.map(({ link }, k) => ({
+    link,
+    evaluate: (time: number, out: Float64Array) => {
+      const rate = 1 + Math.SQRT2 * k
+      out[0] = q[link] + rate * time
+      out[1] = rate
+      out[2] = 0
+    },
+  }))
+  const solver = new Solver(mechanism, drives, q)
+  const started = solver.start().ok
+  const states: Record<string, JointState> = {}
+  for (const { source } of geometry.joints) states[source.id] = source.suspended ? 'suspended' : 'parked'
+  const drivenLinks = new Set(driven.map((d) => d.link))
+  for (const { joint, link, closure, freedom } of coordinates) {
+    const id = geometry.joints[joint].source.id
+    if (drivenLinks.has(link)) states[id] = 'drives'
+    else if (started && states[id] !== 'drives') {
+      const rate =
+        link >= 0
+          ? solver.state.rate[link]
+          : solver.rows.rate(solver.state, closure, freedom.measure)
+      if (Math.abs(rate) > STILL * (freedom.motion === 'slide' ? size : 1)) states[id] = 'follows'
+    }
+  }
+  return states
+}

@@ -1,0 +1,72 @@
+/**
+ * Frames (rigid transforms) stored flat, twelve numbers each: the x, y and z axis, then the origin, all in the
+ * coordinates of the frame they are given in. Axis i begins at 3 i, the origin at 9. Many frames share one array;
+ * every function takes the offset of the frame it works on, so that hot loops allocate nothing.
+ */
+export type Frame = Float64Array
+
+export const FRAME = 12
+export const ORIGIN = 9
+
+export function identityFrame(): Frame {
+  return Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
+}
+
+/** out = a * b: the frame b, given in a, seen from where a is given. `out` may be neither a nor b. */
+export function compose(a: Frame, ia: number, b: Frame, ib: number, out: Frame, io: number): void {
+  const a0 = a[ia]
+  const a1 = a[ia + 1]
+  const a2 = a[ia + 2]
+  const a3 = a[ia + 3]
+  const a4 = a[ia + 4]
+  const a5 = a[ia + 5]
+  const a6 = a[ia + 6]
+  const a7 = a[ia + 7]
+  const a8 = a[ia + 8]
+  for (let k = 0; k < 9; k += 3) {
+    const x = b[ib + k]
+    const y = b[ib + k + 1]
+    const z = b[ib + k + 2]
+    out[io + k] = a0 * x + a3 * y + a6 * z
+    out[io + k + 1] = a1 * x + a4 * y + a7 * z
+    out[io + k + 2] = a2 * x + a5 * y + a8 * z
+  }
+  const x = b[ib + 9]
+  const y = b[ib + 10]
+  const z = b[ib + 11]
+  out[io + 9] = a0 * x + a3 * y + a6 * z + a[ia + 9]
+  out[io + 10] = a1 * x + a4 * y + a7 * z + a[ia + 10]
+  out[io + 11] = a2 * x + a5 * y + a8 * z + a[ia + 11]
+}
+
+export function multiply(a: Frame, b: Frame): Frame {
+  const out = identityFrame()
+  compose(a, 0, b, 0, out, 0)
+  return out
+}
+
+export function inverse(a: Frame): Frame {
+  const out = identityFrame()
+  for (let i = 0; i < 3; i++) {
+    for (let k = 0; k < 3; k++) out[3 * i + k] = a[3 * k + i]
+    out[ORIGIN + i] = -(a[3 * i] * a[9] + a[3 * i + 1] * a[10] + a[3 * i + 2] * a[11])
+  }
+  return out
+}
+
+/** The frame turned by `angle` about its own z axis. */
+export function turnedAboutZ(a: Frame, angle: number): Frame {
+  const c = Math.cos(angle)
+  const s = Math.sin(angle)
+  return multiply(a, Float64Array.of(c, s, 0, -s, c, 0, 0, 0, 1, 0, 0, 0))
+}
+
+/** The frame moved by (x, y, z) along its own axes. */
+export function shifted(a: Frame, x: number, y: number, z: number): Frame {
+  return multiply(a, Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, x, y, z))
+}
+
+/** The frame with its z axis reversed: half a turn about its own x axis. */
+export function flipped(a: Frame): Frame {
+  return multiply(a, Float64Array.of(1, 0, 0, 0, -1, 0, 0, 0, -1, 0, 0, 0))
+}

@@ -1,0 +1,67 @@
+/**
+ * Dense LU factorisation with partial pivoting, in place, for the small square systems of a block.
+ * Source: Golub & Van Loan, Matrix Computations, algorithm 3.4.1.
+ */
+
+/**
+ * Factors the n x n row-major matrix `a` in place; `pivots[k]` is the row swapped with row k.
+ * Returns the ratio of the smallest to the largest pivot with the sign of the determinant: near zero means that
+ * the matrix is near singular, a change of sign that a singular position lies between.
+ */
+export function factor(a: Float64Array, n: number, pivots: Int32Array): number {
+  let smallest = Infinity
+  let largest = 0
+  let sign = 1
+  for (let k = 0; k < n; k++) {
+    let p = k
+    let best = Math.abs(a[k * n + k])
+    for (let i = k + 1; i < n; i++) {
+      const v = Math.abs(a[i * n + k])
+      if (v > best) {
+        best = v
+        p = i
+      }
+    }
+    pivots[k] = p
+    if (best > largest) largest = best
+    if (best < smallest) smallest = best
+    if (best === 0) return 0
+    if (p !== k) {
+      sign = -sign
+      for (let j = 0; j < n; j++) {
+        const v = a[k * n + j]
+        a[k * n + j] = a[p * n + j]
+        a[p * n + j] = v
+      }
+    }
+    const pivot = a[k * n + k]
+    if (pivot < 0) sign = -sign
+    for (let i = k + 1; i < n; i++) {
+      const m = (a[i * n + k] /= pivot)
+      if (m !== 0) for (let j = k + 1; j < n; j++) a[i * n + j] -= m * a[k * n + j]
+    }
+  }
+  return n === 0 ? 1 : (sign * smallest) / largest
+}
+
+/** Solves A x = b with the factors of `factor`; `b` becomes x. */
+export function solveFactored(a: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
+  for (let k = 0; k < n; k++) {
+    const p = pivots[k]
+    if (p !== k) {
+      const v = b[k]
+      b[k] = b[p]
+      b[p] = v
+    }
+  }
+  for (let i = 1; i < n; i++) {
+    let v = b[i]
+    for (let j = 0; j < i; j++) v -= a[i * n + j] * b[j]
+    b[i] = v
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    let v = b[i]
+    for (let j = i + 1; j < n; j++) v -= a[i * n + j] * b[j]
+    b[i] = v / a[i * n + i]
+  }
+}

@@ -1,0 +1,38 @@
+/** The solved result of a scenario: flat arrays, frame by frame, that every chart, picture and check reads. */
+import type { Problem } from '../result'
+
+/** Position [m] and orientation [w, x, y, z] of a body in ground. */
+export const POSE = 7
+
+/** How a column of a take is named and measured. */
+export interface Channel {
+  /** `joint/freedom` for a coordinate, the probe's id for a probe. */
+  readonly key: string
+  readonly name: string
+  readonly measures: 'length' | 'angle'
+}
+
+export interface Take {
+  readonly scenario: string
+  /** Frames that were solved; fewer than asked when the motion stopped early. */
+  readonly frames: number
+  /** Seconds between frames. */
+  readonly interval: number
+  readonly coordinateChannels: readonly Channel[]
+  readonly probeChannels: readonly Channel[]
+  readonly bodies: readonly string[]
+  /** frames x coordinates, SI; likewise rates and accelerations. */
+  readonly coordinates: Float64Array
+  readonly coordinateRates: Float64Array
+  readonly coordinateAccelerations: Float64Array
+  /** frames x probes x (value, first, second derivative), SI. */
+  readonly probes: Float64Array
+  /** frames x bodies x 7. */
+  readonly poses: Float64Array
+  /** Why the motion stopped before its end, or null. */
+  readonly stopped: Problem | null
+}
+
+/** Frame nearest to a time, within the take. */
+export const frameAt = (take: Pick<Take, 'frames' | 'interval'>, time: number): number =>
+  Math.min(take.frames - 1, Math.max(0, Math.round(time / take.interval)))

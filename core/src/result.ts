@@ -1,0 +1,20 @@
+/**
+ * Errors as values: what every fallible function of the core returns.
+ *
+ * A problem says what is wrong and how to mend it (`message`), for programs (`code`), where in the document
+ * (`path`, a JSON pointer) and which entities are concerned (`ids`).
+ */
+export interface Problem {
+  readonly code: string
+  readonly message: string
+  readonly path?: string
+  readonly ids?: readonly string[]
+}
+
+export type Result<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
+
+export const succeed = <T>(value: T): Result<T> => ({ ok: true, value })
+
+export const fail = (...problems: readonly Problem[]): Result<never> => ({ ok: false, problems })

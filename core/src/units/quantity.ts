@@ -1,0 +1,188 @@
+/**
+ * Quantities as people write them: a number of SI units, or text with a unit ("40 mm", "3/8 in", "1.5 turns",
+ * "2*pi*20 mm"). The text is kept in the document; `parseQuantity` turns it into SI. Arithmetic and units are
+ * those of mathjs, held to numbers, + - * / ^, brackets, pi and units.
+ */
+import {
+  addDependencies,
+  create,
+  createUnitDependencies,
+  divideDependencies,
+  multiplyDependencies,
+  parseDependencies,
+  piDependencies,
+  powDependencies,
+  subtractDependencies,
+  unaryMinusDependencies,
+  unaryPlusDependencies,
+  unitDependencies,
+} from 'mathjs'
+import type { MathNode } from 'mathjs'
+import { fail, succeed } from '../result'
+import type { Problem, Result } from '../result'
+import { dimensions } from './dimension'
+import type { Dimension } from './dimension'
+
+/** A number of SI units, or text with a unit. */
+export type Quantity = number | string
+
+/** Longer text is refused unread. */
+const LONGEST = 80
+
+const math = create({
+  addDependencies,
+  createUnitDependencies,
+  divideDependencies,
+  multiplyDependencies,
+  parseDependencies,
+  piDependencies,
+  powDependencies,
+  subtractDependencies,
+  unaryMinusDependencies,
+  unaryPlusDependencies,
+  unitDependencies,
+})
+math.createUnit?.('turn', { definition: '1 cycle', aliases: ['turns', 'rev', 'revs'] })
+math.createUnit?.('rpm', { definition: '1 turn/minute' })
+
+const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z][a-z0-9/^]*)$/i
+const KNOWN_NODES = new Set(['ConstantNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
+
+/** What a piece of text amounts to: a value in SI and the exponents of length, time and angle; null for a bare number. */
+interface Evaluated {
+  value: number
+  exponents: readonly [number, number, number] | null
+}
+
+interface MathUnit {
+  toSI(): { value: number | null }
+  /** Exponents of mass, length, time, current, temperature, luminous intensity, amount, angle, bit. */
+  dimensions: number[]
+}
+
+/** Size in SI of the plain units met so far; filled on first use because mathjs takes 50 us for each text. */
+const plainUnits = new Map<string, Evaluated>()
+
+/**
+ * Reads a quantity of the given dimension into SI (m, rad, s).
+ *
+ * A bare number in text counts in `unit` (by default the usual unit of the dimension). Zero is a value like any other.
+ * Errors: `quantity-empty`, `quantity-not-a-number`, `quantity-unknown-unit`, `quantity-wrong-dimension`, `quantity-not-finite`.
+ */
+export function parseQuantity(
+  quantity: Quantity,
+  dimension: Dimension,
+  unit: string = dimensions[dimension].unit,
+): Result<number> {
+  if (typeof quantity === 'number') return finite(quantity, String(quantity), dimension)
+  const text = tidied(quantity)
+  if (text === '') return fail(problem('quantity-empty', 'Nothing is written here', dimension))
+  if (text.length > LONGEST) {
+    return fail(problem('quantity-not-a-number', `This is longer than ${LONGEST} characters`, dimension))
+  }
+  const read = evaluate(text)
+  if (!read.ok) {
+    return fail(...read.problems.map((p) => problem(p.code, p.message, dimension)))
+  }
+  const { value, exponents } = read.value
+  if (exponents === null) {
+    const size = evaluate(`1 ${unit}`)
+    return size.ok ? finite(value * size.value.value, quantity, dimension) : size
+  }
+  const wanted = dimensions[dimension].exponents
+  if (exponents.some((e, i) => !(Math.abs(e - wanted[i]) < 1e-9))) {
+    const what = Object.values(dimensions).find((d) => d.exponents.every((e, i) => e === exponents[i]))
+    const is = what ? `is ${what.noun}` : 'has another unit'
+    return fail(
+      problem('quantity-wrong-dimension', `“${quantity}” ${is}, not ${dimensions[dimension].noun}`, dimension),
+    )
+  }
+  return finite(value, quantity, dimension)
+}
+
+/** True when the text is a bare number, so that the unit it was meant in should be written behind it. */
+export function isBareNumber(text: string): boolean {
+  const read = evaluate(tidied(text))
+  return read.ok && read.value.exponents === null
+}
+
+/** How many SI units one `unit` is; `unit` must be one that mathjs or this file knows. */
+export function sizeOfUnit(unit: string): number {
+  const read = evaluate(`1 ${unit}`)
+  return read.ok ? read.value.value : Number.NaN
+}
+
+function evaluate(text: string): Result<Evaluated> {
+  const plain = PLAIN.exec(text)
+  if (plain) {
+    const size = plainUnits.get(plain[2]) ?? evaluateExpression(`1 ${plain[2]}`)
+    if (!('ok' in size)) return succeed({ value: Number(plain[1]) * size.value, exponents: size.exponents })
+    if (!size.ok) return size
+    plainUnits.set(plain[2], size.value)
+    return succeed({ value: Number(plain[1]) * size.value.value, exponents: size.value.exponents })
+  }
+  return evaluateExpression(text)
+}
+
+function evaluateExpression(text: string): Result<Evaluated> {
+  let value: unknown
+  try {
+    const node = math.parse!(text)
+    const strange = foreignPart(node)
+    if (strange) {
+      return fail({
+        code: 'quantity-not-a-number',
+        message: `“${text}” is not a number with a unit: “${strange}” can’t stand here`,
+      })
+    }
+    value = node.compile().evaluate({})
+  } catch (error) {
+    const unknown = /Undefined symbol (\S+)/.exec(String(error))
+    if (unknown && /\d/.test(text)) {
+      return fail({ code: 'quantity-unknown-unit', message: `“${unknown[1]}” is not a unit known here` })
+    }
+    return fail({ code: 'quantity-not-a-number', message: `“${text}” is not a number with a unit` })
+  }
+  if (typeof value === 'number') return succeed({ value, exponents: null })
+  const unit = value as Partial<MathUnit> | null
+  if (unit && typeof unit.toSI === 'function' && Array.isArray(unit.dimensions)) {
+    const si = unit.toSI().value
+    if (si === null) {
+      return fail({ code: 'quantity-not-a-number', message: `“${text}” is a unit without a number` })
+    }
+    const [mass, length, time, current, temperature, light, amount, angle, bit] = unit.dimensions
+    const other = [mass, current, temperature, light, amount, bit].some((e) => Math.abs(e ?? 0) > 1e-9)
+    return succeed({ value: si, exponents: other ? [NaN, NaN, NaN] : [length, time, angle] })
+  }
+  return fail({ code: 'quantity-not-a-number', message: `“${text}” is not a number with a unit` })
+}
+
+/** The first part of an expression that is neither a number, an operator, a bracket nor a word. */
+function foreignPart(root: MathNode): string | null {
+  let found: string | null = null
+  root.traverse((node) => {
+    if (!KNOWN_NODES.has(node.type)) found ??= node.toString()
+  })
+  return found
+}
+
+function finite(value: number, text: string, dimension: Dimension): Result<number> {
+  return Number.isFinite(value)
+    ? succeed(value)
+    : fail(problem('quantity-not-finite', `“${text}” is not a finite number`, dimension))
+}
+
+function problem(code: string, what: string, dimension: Dimension): Problem {
+  return { code, message: `${what}. Write ${dimensions[dimension].noun} such as ${dimensions[dimension].example}.` }
+}
+
+function tidied(text: string): string {
+  return text
+    .trim()
+    .replace(/[−–]/g, '-')
+    .replace(/°/g, ' deg')
+    .replace(/µ/g, 'u')
+    .replace(/[·×]/g, '*')
+    .replace(/²/g, '^2')
+    .replace(/\s+deg$/, ' deg')
+}

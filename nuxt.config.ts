@@ -1,0 +1,51 @@
+import vuetify from 'vite-plugin-vuetify'
+
+// The core is compiled with the app and the server; its document classes use decorators.
+const decorators = { experimentalDecorators: true, useDefineForClassFields: false } as const
+const core = new URL('./core/src/index.ts', import.meta.url).pathname
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  ssr: false,
+  modules: ['@pinia/nuxt'],
+  alias: { '@ligamen/core': core },
+  css: [
+    '@fontsource/inter/latin-400.css',
+    '@fontsource/inter/latin-500.css',
+    '@fontsource/inter/latin-600.css',
+    '~/assets/base.css',
+  ],
+  app: {
+    head: {
+      title: 'Ligamen',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  build: { transpile: ['vuetify'] },
+  components: [{ path: '~/components', pathPrefix: false }],
+  telemetry: false,
+  devtools: { enabled: false },
+  routeRules: {
+    '/**': {
+      headers: {
+        'content-security-policy':
+          "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; worker-src 'self' blob:; frame-ancestors 'none'",
+        'x-content-type-options': 'nosniff',
+        'referrer-policy': 'same-origin',
+      },
+    },
+  },
+  vite: {
+    plugins: [vuetify({ autoImport: true })],
+    esbuild: { tsconfigRaw: { compilerOptions: decorators } },
+    worker: { format: 'es' },
+  },
+  nitro: {
+    esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
+  },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: decorators },
+  },
+})

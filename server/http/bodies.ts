@@ -1,0 +1,21 @@
+/** The bodies that the routes accept. */
+import { IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator'
+import { startingPointIds } from '../services/starting-points'
+
+export class NameBody {
+  @IsString({ message: 'name must be text' })
+  @IsNotEmpty({ message: 'name must not be empty' })
+  @MaxLength(120, { message: 'name must have at most 120 characters' })
+  name!: string
+}
+
+export class NewMechanismBody extends NameBody {
+  @IsOptional() @IsIn(startingPointIds) start?: string
+}
+
+export class SaveBody {
+  /** The revision the edit started from. */
+  @IsInt() @Min(1) revision!: number
+  /** Checked by the core. */
+  @IsObject() document!: object
+}

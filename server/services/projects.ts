@@ -1,0 +1,77 @@
+/** Projects with their mechanisms. */
+import type { Knex } from 'knex'
+import { notFound } from '../http/problem'
+import { mechanismRepository } from '../repositories/mechanisms'
+import type { MechanismSummaryRow } from '../repositories/mechanisms'
+import { projectRepository } from '../repositories/projects'
+import type { ProjectRow } from '../repositories/projects'
+import { copyName } from './names'
+
+export interface MechanismSummary {
+  id: string
+  name: string
+  revision: number
+  changedAt: string
+  hasPicture: boolean
+}
+
+export interface ProjectSummary {
+  id: string
+  name: string
+  changedAt: string
+  mechanisms: MechanismSummary[]
+}
+
+export const projectService = (knex: Knex) => {
+  const projects = projectRepository(knex)
+  const mechanisms = mechanismRepository(knex)
+  return {
+    async list(): Promise<ProjectSummary[]> {
+      const [rows, summaries] = await Promise.all([projects.list(), mechanisms.summaries()])
+      return rows.map((row) =>
+        summary(
+          row,
+          summaries.filter((m) => m.project_id === row.id),
+        ),
+      )
+    },
+
+    create: async (name: string): Promise<ProjectSummary> => summary(await projects.create(name), []),
+
+    async rename(id: string, name: string): Promise<void> {
+      if ((await projects.rename(id, name)) === 0) throw notFound('project', id)
+    },
+
+    async remove(id: string): Promise<void> {
+      if ((await projects.remove(id)) === 0) throw notFound('project', id)
+    },
+
+    /** A copy with all its mechanisms. */
+    copy: (id: string): Promise<{ id: string; name: string }> =>
+      knex.transaction(async (transaction) => {
+        const source = await projectRepository(transaction).find(id)
+        if (!source) throw notFound('project', id)
+        const copy = await projectRepository(transaction).create(copyName(source.name))
+        const inside = mechanismRepository(transaction)
+        for (const mechanism of await inside.ofProject(id)) {
+          await inside.create(copy.id, JSON.parse(mechanism.document), mechanism.picture)
+        }
+        return { id: copy.id, name: copy.name }
+      }),
+  }
+}
+
+function summary(row: ProjectRow, mechanisms: readonly MechanismSummaryRow[]): ProjectSummary {
+  return {
+    id: row.id,
+    name: row.name,
+    changedAt: row.changed_at.toISOString(),
+    mechanisms: mechanisms.map((m) => ({
+      id: m.id,
+      name: m.name,
+      revision: m.revision,
+      changedAt: m.changed_at.toISOString(),
+      hasPicture: m.has_picture === 1,
+    })),
+  }
+}

@@ -1,0 +1,25 @@
+/** Two suites: `unit` needs nothing, `server` runs against a built server and a throwaway database. */
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const alias = {
+  '@ligamen/core': here('./core/src/index.ts'),
+  '~~': here('.'),
+  '~': here('./app'),
+}
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        resolve: { alias },
+        test: { name: 'unit', include: ['core/test/**/*.test.ts', 'app/test/**/*.test.ts', 'server/test/**/*.test.ts'] },
+      },
+      {
+        resolve: { alias },
+        test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false },
+      },
+    ],
+  },
+})
