@@ -12,6 +12,8 @@ const source: Knex.MigrationSource<string> = {
   getMigration: (name) => Promise.resolve(migrations[name]),
 }
 
-export async function migrate(knex: Knex): Promise<void> {
-  await knex.migrate.latest({ migrationSource: source })
+/** Returns true when the database was empty before. */
+export async function migrate(knex: Knex): Promise<boolean> {
+  const [, applied] = (await knex.migrate.latest({ migrationSource: source })) as [number, string[]]
+  return applied[0] === Object.keys(migrations)[0]
 }

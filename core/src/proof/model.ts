@@ -14,7 +14,8 @@ import type { Mobility } from '../kinematics/mobility'
 import { Solver } from '../kinematics/solver'
 import { mobilityWords } from '../kinematics/words'
 import type { MobilityWords } from '../kinematics/words'
-import { FRAME } from '../maths/frame'
+import { FRAME, ORIGIN } from '../maths/frame'
+import type { Vector } from '../maths/vector'
 import { assembleHome, coordinateChannels, startRun, writePoses } from '../motion/run'
 import type { Measure, ScenarioRun } from '../motion/run'
 import { resolveScenario } from '../motion/scenario'
@@ -53,6 +54,27 @@ export interface ModelReport {
   readonly bodies: readonly string[]
   /** Home pose of every body, 7 numbers each. */
   readonly poses: Float64Array
+  /** Where every joint of the document stands, for drawing it. */
+  readonly joints: readonly JointPlace[]
+  /** The points that the datum probes follow. */
+  readonly tracers: readonly Tracer[]
+}
+
+export interface JointPlace {
+  readonly id: string
+  readonly kind: string
+  /** The two bodies, by id. */
+  readonly from: string
+  readonly to: string
+  /** First datum in the frame of the body `from`, see maths/frame.ts. */
+  readonly frame: Float64Array
+}
+
+/** A point fixed on a body. */
+export interface Tracer {
+  readonly probe: string
+  readonly body: string
+  readonly point: Vector
 }
 
 /** Every check that needs no solving: rules, references, shapes, joints, drivers, probes. */
@@ -116,6 +138,19 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     coordinates: reader.values,
     bodies: mechanism.geometry.bodies.map((body) => body.source.id),
     poses,
+    joints: mechanism.geometry.joints.map(({ source, from, to }) => ({
+      id: source.id,
+      kind: source.kind,
+      from: from.source.body,
+      to: to.source.body,
+      frame: from.frame,
+    })),
+    tracers: model.document.probes.flatMap((probe) => {
+      const datum = probe.kind === 'datum-position' && mechanism.geometry.datums.get(probe.datum!)
+      if (!datum) return []
+      const [x, y, z] = datum.frame.subarray(ORIGIN)
+      return [{ probe: probe.id, body: datum.source.body, point: [x, y, z] as const }]
+    }),
   }
 }
 

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+/** The link map: bodies as nodes, joints as edges that show what they do; picking here picks everywhere. */
+import '@vue-flow/core/dist/style.css'
+import { BaseEdge, EdgeLabelRenderer, Handle, Position, VueFlow, getStraightPath, useVueFlow } from '@vue-flow/core'
+import type { Edge, Node } from '@vue-flow/core'
+import { layOut } from '~/services/map-layout'
+import { useMechanismStore } from '~/stores/mechanism'
+import { useRunStore } from '~/stores/run'
+import { useSelectionStore } from '~/stores/selection'
+
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const selection = useSelectionStore()
+const { fitView } = useVueFlow('link-map')
+
+const HEIGHT = 26
+const widthOf = (name: string) => Math.max(56, 20 + name.length * 7)
+
+const bodies = computed(() => mechanism.document?.bodies ?? [])
+const joints = computed(() => {
+  const datums = new Map(mechanism.document?.datums.map((d) => [d.id, d.body]))
+  return (mechanism.document?.joints ?? []).map((joint) => ({
+    id: joint.id,
+    name: joint.name,
+    source: datums.get(joint.from) ?? '',
+    target: datums.get(joint.to) ?? '',
+    state: run.report?.states[joint.id] ?? 'parked',
+  }))
+})
+
+const positions = shallowRef(new Map<string, { x: number; y: number }>())
+/** Changes only when bodies or joints come, go or get a longer name. */
+const topology = computed(() =>
+  JSON.stringify([bodies.value.map((b) => [b.id, widthOf(b.name)]), joints.value.map((j) => [j.source, j.target])]),
+)
+watch(
+  topology,
+  async () => {
+    positions.value = await layOut(
+      bodies.value.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
+      joints.value,
+    )
+    await nextTick()
+    requestAnimationFrame(() => void fitView({ padding: 0.12, maxZoom: 1.1 }))
+  },
+  { immediate: true },
+)
+
+const moved = computed(
+  () => new Set(joints.value.filter((j) => j.state === 'drives').map((j) => j.target)),
+)
+const nodes = computed<Node[]>(() =>
+  bodies.value
+    .filter(({ id }) => positions.value.has(id))
+    .map(({ id, name, grounded }) => ({
+      id,
+      type: 'body',
+      position: positions.value.get(id)!,
+      data: { name, grounded: grounded === true, driven: moved.value.has(id), width: widthOf(name) },
+      draggable: false,
+      connectable: false,
+      focusable: false,
+    })),
+)
+const edges = computed<Edge[]>(() =>
+  joints.value.map(({ id, name, source, target, state }) => ({
+    id,
+    type: 'joint',
+    source,
+    target,
+    data: { name, state },
+    focusable: false,
+  })),
+)
+</script>
+
+<template>
+  <section class="map" aria-label="Link map">
+    <h2 class="heading">Link map</h2>
+    <VueFlow
+      id="link-map"
+      class="flow"
+      :nodes="nodes"
+      :edges="edges"
+      :min-zoom="0.1"
+      :max-zoom="2"
+      :nodes-draggable="false"
+      :elements-selectable="false"
+      :delete-key-code="null"
+      @pane-click="selection.clear"
+    >
+      <template #node-body="{ id, data }">
+        <Handle type="source" :position="Position.Top" class="handle" />
+        <Handle type="target" :position="Position.Top" class="handle" />
+        <button
+          type="button"
+          class="body"
+          :class="{ grounded: data.grounded, driven: data.driven, selected: selection.is('body', id) }"
+          :aria-pressed="selection.is('body', id)"
+          :aria-label="`Body ${data.name}`"
+          :style="{ width: `${data.width}px` }"
+          @click.stop="selection.select('body', id)"
+        >
+          {{ data.name }}
+        </button>
+      </template>
+      <template #edge-joint="{ id, sourceX, sourceY, targetX, targetY, data }">
+        <BaseEdge
+          :path="getStraightPath({ sourceX, sourceY, targetX, targetY })[0]"
+          :class="['joint-line', data.state]"
+        />
+        <EdgeLabelRenderer>
+          <button
+            type="button"
+            class="joint nodrag nopan"
+            :class="[data.state, { selected: selection.is('joint', id) }]"
+            :aria-label="`Joint ${data.name}, ${data.state}`"
+            :aria-pressed="selection.is('joint', id)"
+            :title="`${data.name} · ${data.state}`"
+            :style="{
+              transform: `translate(-50%, -50%) translate(${(sourceX + targetX) / 2}px, ${(sourceY + targetY) / 2}px)`,
+            }"
+            @click.stop="selection.select('joint', id)"
+          />
+        </EdgeLabelRenderer>
+      </template>
+    </VueFlow>
+  </section>
+</template>
+
+<style scoped>
+.map {
+  display: flex;
+  flex-direction: column;
+  height: 244px;
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.flow {
+  flex: 1;
+  min-height: 0;
+}
+
+.handle {
+  top: 50% !important;
+  left: 50% !important;
+  visibility: hidden;
+}
+
+.body {
+  height: 26px;
+  padding: 0 8px;
+  overflow: hidden;
+  font-size: 11px;
+  font-weight: 500;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  background: rgb(var(--v-theme-surface));
+  border: 1.5px solid rgb(var(--v-theme-on-surface));
+  border-radius: 13px;
+}
+
+.body.grounded {
+  color: rgb(var(--v-theme-surface));
+  background: rgb(var(--v-theme-on-surface));
+  border-bottom-style: double;
+}
+
+.body.driven {
+  color: rgb(var(--v-theme-on-primary));
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
+}
+
+.body.selected,
+.joint.selected {
+  box-shadow: 0 0 0 3px rgb(var(--v-theme-playhead));
+}
+
+.joint {
+  position: absolute;
+  width: 12px;
+  height: 12px;
+  pointer-events: all;
+  background: rgb(var(--v-theme-surface));
+  border: 1.5px solid rgb(var(--v-theme-on-surface));
+  border-radius: 50%;
+}
+
+.joint.drives {
+  width: 16px;
+  height: 16px;
+  background: rgb(var(--v-theme-playhead));
+  border-color: rgb(var(--v-theme-playhead));
+}
+
+.joint.parked {
+  border-style: dashed;
+  border-radius: 3px;
+}
+
+.map :deep(.joint-line) {
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 1.5;
+}
+
+.map :deep(.joint-line.drives) {
+  stroke: rgb(var(--v-theme-primary));
+  stroke-width: 4;
+}
+
+.map :deep(.joint-line.parked),
+.map :deep(.joint-line.suspended) {
+  stroke-dasharray: 4 4;
+}
+</style>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+/** Play, pause, step, loop and speed, the time at the playhead, and how the solving went. */
+import { mdiPause, mdiPlay, mdiRepeat, mdiRepeatOff, mdiSkipPrevious, mdiStepBackward, mdiStepForward } from '@mdi/js'
+import { parseQuantity } from '@ligamen/core'
+import { seconds } from '~/services/display'
+import { useMechanismStore } from '~/stores/mechanism'
+import { SPEEDS, usePlaybackStore } from '~/stores/playback'
+import { useRunStore } from '~/stores/run'
+
+const playback = usePlaybackStore()
+const run = useRunStore()
+const mechanism = useMechanismStore()
+
+const typed = ref('')
+const editing = ref(false)
+const fault = ref('')
+const shown = computed(() => (editing.value ? typed.value : seconds(playback.shown, 3)))
+
+function beginTyping() {
+  typed.value = seconds(playback.shown, 3)
+  editing.value = true
+}
+
+function go() {
+  const read = parseQuantity(typed.value, 'time')
+  if (!read.ok) {
+    fault.value = read.problems[0]!.message
+    return
+  }
+  fault.value = ''
+  playback.pause()
+  playback.seek(read.value)
+  playback.pause()
+  typed.value = seconds(playback.shown, 3)
+}
+
+function stopTyping() {
+  editing.value = false
+  fault.value = ''
+}
+
+const result = computed(() => {
+  const { take, progress } = run
+  if (progress !== null) return `solving … ${Math.round(100 * progress)} %`
+  if (!take) return ''
+  return `${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms`
+})
+const nextSpeed = (value: number) => {
+  playback.speed = value
+}
+</script>
+
+<template>
+  <div class="transport" role="toolbar" aria-label="Playback">
+    <v-btn
+      color="primary"
+      variant="flat"
+      :icon="playback.playing ? mdiPause : mdiPlay"
+      :aria-label="playback.playing ? 'Pause' : 'Play'"
+      :disabled="!run.take"
+      title="Play or pause (space)"
+      @click="playback.toggle"
+    />
+    <v-btn :icon="mdiSkipPrevious" variant="text" aria-label="To the start" :disabled="!run.take" @click="playback.step(-Infinity)" />
+    <v-btn :icon="mdiStepBackward" variant="text" aria-label="One frame back" :disabled="!run.take" @click="playback.step(-1)" />
+    <v-btn :icon="mdiStepForward" variant="text" aria-label="One frame on" :disabled="!run.take" @click="playback.step(1)" />
+    <v-btn
+      :icon="playback.loop ? mdiRepeat : mdiRepeatOff"
+      variant="text"
+      aria-label="Loop"
+      :aria-pressed="playback.loop"
+      :title="playback.loop ? 'Starts over at the end' : 'Stops at the end'"
+      @click="playback.loop = !playback.loop"
+    />
+    <v-select
+      class="speed"
+      aria-label="Playback speed"
+      :items="SPEEDS.map((value) => ({ value, title: `${value}×` }))"
+      :model-value="playback.speed"
+      @update:model-value="nextSpeed"
+    />
+    <input
+      class="time tabular"
+      aria-label="Time at the playhead"
+      :aria-invalid="fault !== ''"
+      :disabled="!run.take"
+      :value="shown"
+      @focus="beginTyping"
+      @input="typed = ($event.target as HTMLInputElement).value"
+      @keydown.enter="go"
+      @blur="stopTyping"
+    />
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    <template v-else>
+      <span v-if="run.take" class="muted tabular">/ {{ seconds(playback.end) }}</span>
+      <span class="muted tabular" role="status">{{ result }}</span>
+      <v-btn v-if="run.progress !== null" @click="mechanism.cancelSolve">Cancel</v-btn>
+      <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
+    </template>
+    <span class="spacer" />
+    <span v-if="run.stale && run.progress === null && run.problem" class="stale">older than the last edit</span>
+  </div>
+</template>
+
+<style scoped>
+.transport {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  height: 38px;
+  padding: 0 12px;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.transport :deep(.v-btn--icon) {
+  width: 30px;
+  height: 30px;
+}
+
+.speed {
+  flex: none;
+  width: 84px;
+}
+
+.speed :deep(.v-field__input) {
+  min-height: 28px;
+  padding-block: 2px;
+}
+
+.speed :deep(.v-field) {
+  --v-input-control-height: 28px;
+}
+
+.time {
+  width: 74px;
+  margin-left: 8px;
+  padding: 3px 6px;
+  font-weight: 600;
+  text-align: right;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 6px;
+}
+
+.fault {
+  color: rgb(var(--v-theme-error));
+}
+
+.spacer {
+  flex: 1;
+}
+
+.stale {
+  padding: 2px 8px;
+  color: rgb(var(--v-theme-on-attention-soft));
+  background: rgb(var(--v-theme-attention-soft));
+  border-radius: 10px;
+}
+</style>

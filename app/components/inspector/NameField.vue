@@ -1,0 +1,38 @@
+<script setup lang="ts">
+/** A field for a name. Enter or leaving the field commits, Escape takes back; an empty name is refused. */
+const props = defineProps<{ label: string; value: string }>()
+const emit = defineEmits<{ commit: [name: string] }>()
+
+const text = ref(props.value)
+const fault = ref('')
+
+watch(
+  () => props.value,
+  (value) => takeBack(value),
+)
+
+function takeBack(value: string) {
+  text.value = value
+  fault.value = ''
+}
+
+function submit() {
+  const name = text.value.trim()
+  fault.value = name === '' ? 'A name is needed; the old one is kept until there is one.' : ''
+  if (name !== '' && name !== props.value) emit('commit', name)
+}
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    :label="label"
+    :error-messages="fault"
+    maxlength="120"
+    spellcheck="false"
+    autocomplete="off"
+    @keydown.enter="submit"
+    @keydown.escape="takeBack(value)"
+    @blur="submit"
+  />
+</template>

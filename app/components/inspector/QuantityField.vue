@@ -1,0 +1,103 @@
+<script setup lang="ts">
+/**
+ * A field for a quantity: takes any unit, keeps what was typed, and writes the usual unit behind a bare number.
+ * Enter or leaving the field commits, Escape takes back. What is refused stays in the field with the reason below.
+ */
+import { dimensions, isBareNumber, parseQuantity, unitSymbol } from '@ligamen/core'
+import type { Dimension, Problem, Quantity } from '@ligamen/core'
+
+const props = defineProps<{
+  label: string
+  value: Quantity
+  dimension: Dimension
+  /** Tries the new value; returns the reasons when it is refused. */
+  commit: (value: Quantity) => Promise<readonly Problem[]>
+}>()
+
+const shown = computed(() => inWords(props.value))
+const text = ref(shown.value)
+const fault = ref('')
+const busy = ref(false)
+/** What was refused last, so that leaving the field does not try it again. */
+let refusedText = ''
+
+watch(shown, (value) => {
+  text.value = value
+  fault.value = ''
+})
+
+/** A number of the document is SI; people see it in the usual unit. */
+function inWords(value: Quantity): string {
+  if (typeof value === 'string') return value
+  const { unit } = dimensions[props.dimension]
+  const one = parseQuantity(`1 ${unit}`, props.dimension)
+  return `${one.ok ? Number((value / one.value).toPrecision(12)) : value} ${unitSymbol(unit)}`.replace(' °', '°')
+}
+
+async function submit() {
+  const typed = text.value.trim()
+  if (typed === shown.value) {
+    fault.value = ''
+    return
+  }
+  if (typed === refusedText && fault.value !== '') return
+  const read = parseQuantity(typed, props.dimension)
+  if (!read.ok) {
+    fault.value = read.problems[0]!.message
+    refusedText = typed
+    return
+  }
+  const value = isBareNumber(typed) ? `${typed} ${dimensions[props.dimension].unit}` : typed
+  busy.value = true
+  const refused = await props.commit(value)
+  busy.value = false
+  fault.value = refused.map((problem) => problem.message).join(' ')
+  if (refused.length === 0) text.value = shown.value
+  else refusedText = typed
+}
+
+function takeBack() {
+  text.value = shown.value
+  fault.value = ''
+}
+</script>
+
+<template>
+  <div class="field">
+    <v-text-field
+      v-model="text"
+      :label="label"
+      :error="fault !== ''"
+      :aria-busy="busy"
+      spellcheck="false"
+      autocomplete="off"
+      class="tabular"
+      @keydown.enter="submit"
+      @keydown.escape="takeBack"
+      @blur="submit"
+    />
+    <p v-if="fault" class="fault" role="alert">
+      {{ fault }}
+      <button type="button" class="back" @click="takeBack">Back to {{ shown }}</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  padding: 5px 14px;
+}
+
+.fault {
+  margin: 4px 0 0;
+  padding: 6px 8px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+
+.back {
+  text-decoration: underline;
+}
+</style>

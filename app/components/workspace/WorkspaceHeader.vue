@@ -1,0 +1,98 @@
+<script setup lang="ts">
+/** The header: where we are, the mobility line, the state of saving, undo and redo, the theme. */
+import { mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import MobilityLine from './MobilityLine.vue'
+import SaveStatus from './SaveStatus.vue'
+import { useAppearance } from '~/composables/useAppearance'
+import { useHistoryStore } from '~/stores/history'
+import { useMechanismStore } from '~/stores/mechanism'
+
+defineProps<{ project: string }>()
+const mechanism = useMechanismStore()
+const history = useHistoryStore()
+const { isDark, toggle } = useAppearance()
+
+const undoTitle = computed(() => (history.undoable ? `Undo: ${history.undoable.name}` : 'Nothing to undo'))
+const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.name}` : 'Nothing to redo'))
+</script>
+
+<template>
+  <header>
+    <NuxtLink to="/" class="mark" aria-label="Ligamen, all projects">
+      <img src="/mark.svg" alt="" width="22" height="22" />Ligamen
+    </NuxtLink>
+    <span class="where">
+      <strong>{{ project }}</strong>
+      <span class="muted"> / {{ mechanism.document?.name }}</span>
+    </span>
+    <MobilityLine />
+    <span class="spacer" />
+    <SaveStatus />
+    <v-btn
+      :icon="mdiUndo"
+      variant="text"
+      aria-label="Undo"
+      :title="undoTitle"
+      :disabled="!history.undoable"
+      @click="mechanism.undo"
+    />
+    <v-btn
+      :icon="mdiRedo"
+      variant="text"
+      aria-label="Redo"
+      :title="redoTitle"
+      :disabled="!history.redoable"
+      @click="mechanism.redo"
+    />
+    <v-btn
+      :icon="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight"
+      variant="text"
+      :aria-label="isDark ? 'Light theme' : 'Dark theme'"
+      :title="isDark ? 'Light theme' : 'Dark theme'"
+      @click="toggle"
+    />
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-width: 0;
+  padding: 0 12px 0 16px;
+  background: rgb(var(--v-theme-surface));
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.mark {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-size: 15px;
+  font-weight: 600;
+  color: rgb(var(--v-theme-primary));
+  letter-spacing: 0.04em;
+  text-decoration: none;
+}
+
+.where {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.where strong {
+  font-weight: 600;
+}
+
+.spacer {
+  flex: 1;
+}
+
+header :deep(.v-btn--icon) {
+  width: 32px;
+  height: 32px;
+}
+</style>

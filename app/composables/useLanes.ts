@@ -1,0 +1,100 @@
+/** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
+import { parseQuantity, sizeOfUnit } from '@ligamen/core'
+import type { Motor, Take } from '@ligamen/core'
+import { display } from '~/services/display'
+import { useMechanismStore } from '~/stores/mechanism'
+import { usePlaybackStore } from '~/stores/playback'
+import { useRunStore } from '~/stores/run'
+
+export interface Lane {
+  id: string
+  kind: 'driver' | 'probe'
+  name: string
+  note: string
+  /** Joint behind a driver's lane. */
+  joint: string | null
+  /** Points (time [s], value in the shown unit). */
+  points: { x: number; y: number }[]
+}
+
+type Column = { values: Float64Array; stride: number; column: number; measures: 'angle' | 'length' }
+
+export function useLanes() {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const playback = usePlaybackStore()
+
+  const length = computed(() => {
+    const read = parseQuantity(mechanism.scenario?.length ?? 0, 'time')
+    return read.ok ? read.value : 0
+  })
+
+  const lanes = computed<Lane[]>(() => {
+    const { take } = run
+    const drivers = (mechanism.scenario?.drivers ?? []).map<Lane>((driver) => ({
+      id: driver.id,
+      kind: 'driver',
+      name: mechanism.document?.joints.find((joint) => joint.id === driver.joint)?.name ?? driver.joint,
+      note: motorNote(driver),
+      joint: driver.joint,
+      points: take ? points(take, coordinateColumn(take, `${driver.joint}/${driver.freedom}`)) : [],
+    }))
+    const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
+      id: probe.id,
+      kind: 'probe',
+      name: probe.name,
+      note: 'probe',
+      joint: null,
+      points: take ? points(take, probeColumn(take, probe.id)) : [],
+    }))
+    return [...drivers, ...probes]
+  })
+
+  /** Value of a lane at the playhead, in words. */
+  function reading(lane: Lane): string {
+    const { take } = run
+    if (!take) return ''
+    const driver = mechanism.scenario?.drivers.find((d) => d.id === lane.id)
+    const column = driver
+      ? coordinateColumn(take, `${driver.joint}/${driver.freedom}`)
+      : probeColumn(take, lane.id)
+    return column ? display(column.values[playback.frame * column.stride + column.column]!, column.measures, 0) : ''
+  }
+
+  return { lanes, length, reading }
+}
+
+const motorNote = (driver: Motor): string => `motor · ${driver.speed}${driver.reversed ? ' · against its axis' : ''}`
+
+function coordinateColumn(take: Take, key: string): Column | null {
+  const column = take.coordinateChannels.findIndex((channel) => channel.key === key)
+  return column < 0
+    ? null
+    : {
+        values: take.coordinates,
+        stride: take.coordinateChannels.length,
+        column,
+        measures: take.coordinateChannels[column]!.measures,
+      }
+}
+
+function probeColumn(take: Take, id: string): Column | null {
+  const index = take.probeChannels.findIndex((channel) => channel.key === id)
+  return index < 0
+    ? null
+    : {
+        values: take.probes,
+        stride: 3 * take.probeChannels.length,
+        column: 3 * index,
+        measures: take.probeChannels[index]!.measures,
+      }
+}
+
+function points(take: Take, column: Column | null): Lane['points'] {
+  if (!column) return []
+  const unit = sizeOfUnit(column.measures === 'angle' ? 'deg' : 'mm')
+  return Array.from({ length: take.frames }, (_, frame) => ({
+    x: frame * take.interval,
+    y: column.values[frame * column.stride + column.column]! / unit,
+  }))
+}

@@ -1,0 +1,63 @@
+/** Opens a mechanism into the stores, with the edits that a crash or a lost connection left in the journal. */
+import { api } from '~/services/api'
+import { journal } from '~/services/journal'
+import { useMechanismStore } from '~/stores/mechanism'
+import { useSavingStore } from '~/stores/saving'
+import { useSelectionStore } from '~/stores/selection'
+
+export function useWorkspace(id: string) {
+  const mechanism = useMechanismStore()
+  const saving = useSavingStore()
+  const project = ref({ id: '', name: '' })
+  /** Why the mechanism could not be opened. */
+  const failure = ref('')
+  const recovered = ref(false)
+
+  async function open() {
+    failure.value = ''
+    const answer = await api.open(id)
+    if (!answer.ok) {
+      failure.value = answer.refusal.detail
+      return
+    }
+    const stored = answer.value
+    project.value = stored.project
+    saving.begin(id, stored)
+    const left = await journal.read(id).catch(() => undefined)
+    await mechanism.open(left?.document ?? stored.document)
+    if (!left) return
+    recovered.value = true
+    if (left.revision === stored.revision) saving.noteEdit(left.document)
+    else {
+      saving.resumeInConflict(left.document, {
+        revision: stored.revision,
+        changedAt: stored.changedAt,
+        theirs: stored.document,
+      })
+    }
+  }
+
+  async function takeTheirs() {
+    const theirs = await saving.takeTheirs()
+    if (theirs) await mechanism.open(theirs)
+  }
+
+  /** Stores our version as a mechanism of its own and returns its id, or null with `failure` told by the bar. */
+  async function keepAsCopy(): Promise<string | null> {
+    const mine = mechanism.document
+    const copy = await api.copyMechanism(id)
+    if (!mine || !copy.ok) return null
+    const saved = await api.save(copy.value.id, 1, { ...mine, name: `${mine.name} copy` })
+    if (!saved.ok) return null
+    await saving.takeTheirs()
+    return copy.value.id
+  }
+
+  onMounted(open)
+  onBeforeUnmount(() => {
+    void saving.save()
+    mechanism.close()
+    useSelectionStore().clear()
+  })
+  return { project, failure, recovered, open, takeTheirs, keepAsCopy }
+}

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+/** The workspace of one mechanism: the stage's panel, the model, the inspector and the timing chart. */
+import { useEventListener } from '@vueuse/core'
+import JointPositions from '~/components/drive/JointPositions.vue'
+import LinkMap from '~/components/drive/LinkMap.vue'
+import PlayTransport from '~/components/drive/PlayTransport.vue'
+import TimingChart from '~/components/drive/TimingChart.vue'
+import InspectorPanel from '~/components/inspector/InspectorPanel.vue'
+import ModelView from '~/components/workspace/ModelView.vue'
+import NoticeBar from '~/components/workspace/NoticeBar.vue'
+import StageRail from '~/components/workspace/StageRail.vue'
+import WorkspaceHeader from '~/components/workspace/WorkspaceHeader.vue'
+import { usePlayback } from '~/composables/usePlayback'
+import { useShortcuts } from '~/composables/useShortcuts'
+import { useStoredPicture } from '~/composables/useStoredPicture'
+import { useWorkspace } from '~/composables/useWorkspace'
+import { useMechanismStore } from '~/stores/mechanism'
+import { useSavingStore } from '~/stores/saving'
+
+const id = String(useRoute().params.id)
+const { project, failure, recovered, open, takeTheirs, keepAsCopy } = useWorkspace(id)
+const mechanism = useMechanismStore()
+const saving = useSavingStore()
+const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
+
+usePlayback()
+useShortcuts()
+useStoredPicture(id, (width, height) => view.value?.picture(width, height) ?? Promise.resolve(null))
+useHead({ title: computed(() => `${mechanism.document?.name ?? 'Opening'} · Ligamen`) })
+useEventListener(window, 'online', () => void saving.save())
+useEventListener(window, 'beforeunload', (event) => {
+  if (saving.hasUnsaved()) event.preventDefault()
+})
+
+async function copy() {
+  const made = await keepAsCopy()
+  if (made) await navigateTo(`/mechanisms/${made}`)
+}
+</script>
+
+<template>
+  <div v-if="failure" class="failure">
+    <h1>This mechanism could not be opened</h1>
+    <p>{{ failure }}</p>
+    <p><v-btn color="primary" variant="flat" @click="open">Try again</v-btn> <NuxtLink to="/">All projects</NuxtLink></p>
+  </div>
+  <div v-else class="workspace">
+    <WorkspaceHeader :project="project.name" />
+    <StageRail />
+    <div class="panel">
+      <LinkMap />
+      <JointPositions />
+    </div>
+    <ModelView ref="view">
+      <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
+    </ModelView>
+    <InspectorPanel />
+    <footer>
+      <PlayTransport />
+      <TimingChart />
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.workspace {
+  display: grid;
+  grid-template: 48px minmax(0, 1fr) 248px / 72px 264px minmax(0, 1fr) 280px;
+  height: 100vh;
+  overflow: hidden;
+}
+
+.workspace > :deep(header) {
+  grid-column: 1 / 5;
+}
+
+.workspace > :deep(nav) {
+  grid-row: 2 / 4;
+}
+
+.panel {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  background: rgb(var(--v-theme-surface));
+  border-right: 1px solid rgb(var(--v-theme-line));
+}
+
+footer {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  grid-column: 2 / 5;
+  min-width: 0;
+  background: rgb(var(--v-theme-surface));
+  border-top: 1px solid rgb(var(--v-theme-line));
+}
+
+.failure {
+  max-width: 560px;
+  margin: 15vh auto;
+}
+
+.failure h1 {
+  font-size: 20px;
+}
+</style>

@@ -1,0 +1,19 @@
+/** Vuetify with our theme, SVG icons that ship with the app, and compact fields. */
+import 'vuetify/styles'
+import { createVuetify } from 'vuetify'
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { dark, light } from '~/theme/tokens'
+
+export default defineNuxtPlugin((nuxt) => {
+  nuxt.vueApp.use(
+    createVuetify({
+      theme: { defaultTheme: 'light', themes: { light, dark } },
+      icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+      defaults: {
+        VBtn: { variant: 'outlined', size: 'small', rounded: 'md' },
+        VTextField: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+        VSelect: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+      },
+    }),
+  )
+})

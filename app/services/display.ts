@@ -1,0 +1,24 @@
+/** How quantities are shown: the unit of each dimension and how many decimals. */
+import { dimensions, formatQuantity } from '@ligamen/core'
+import type { Channel } from '@ligamen/core'
+
+const SHOWN = {
+  angle: [
+    { unit: 'deg', decimals: 1 },
+    { unit: 'deg/s', decimals: 1 },
+    { unit: 'deg/s^2', decimals: 0 },
+  ],
+  length: [
+    { unit: dimensions.length.unit, decimals: 2 },
+    { unit: 'mm/s', decimals: 1 },
+    { unit: 'mm/s^2', decimals: 0 },
+  ],
+} as const
+
+/** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */
+export function display(value: number, measures: Channel['measures'], derivative: 0 | 1 | 2, extra = 0): string {
+  const { unit, decimals } = SHOWN[measures][derivative]
+  return formatQuantity(value, unit, decimals + extra)
+}
+
+export const seconds = (time: number, decimals = 2): string => formatQuantity(time, 's', decimals)

@@ -1,0 +1,119 @@
+/**
+ * The document of the open mechanism. It is always one that compiles and assembles: an edit is tried in the worker
+ * first and refused with its reasons when it does not hold, and then nothing has changed.
+ */
+import { applyPatch, compare } from 'fast-json-patch'
+import type { Operation } from 'fast-json-patch'
+import type { MechanismDocument, Problem } from '@ligamen/core'
+import { SolverClient } from '~/services/solver'
+import { useHistoryStore } from './history'
+import { useRunStore } from './run'
+import { useSavingStore } from './saving'
+
+export const useMechanismStore = defineStore('mechanism', () => {
+  const run = useRunStore()
+  const history = useHistoryStore()
+  const saving = useSavingStore()
+
+  const document = shallowRef<MechanismDocument | null>(null)
+  /** Why the document on screen cannot be solved; only a document that was stored so can be in this state. */
+  const problems = shallowRef<readonly Problem[]>([])
+  const scenarioId = ref('')
+  const scenario = computed(
+    () => document.value?.scenarios.find((s) => s.id === scenarioId.value) ?? document.value?.scenarios[0] ?? null,
+  )
+  let solver: SolverClient | null = null
+  /** Edits are tried one after the other, each on what the one before left. */
+  let queue: Promise<unknown> = Promise.resolve()
+
+  function start() {
+    solver?.close()
+    solver = new SolverClient({ progress: run.setProgress, take: run.finish, cancelled: run.cancelled })
+    queue = Promise.resolve()
+  }
+
+  /** Shows a document as the one that is stored, without history. */
+  async function open(opened: MechanismDocument) {
+    start()
+    run.clear()
+    history.clear()
+    document.value = opened
+    scenarioId.value = opened.scenarios[0]?.id ?? ''
+    const verdict = await solver!.open(opened, scenarioId.value)
+    problems.value = verdict.ok ? [] : verdict.problems
+    if (verdict.ok) run.begin(opened, verdict.report)
+    else run.document = opened
+  }
+
+  function close() {
+    solver?.close()
+    solver = null
+    document.value = null
+    run.clear()
+    history.clear()
+  }
+
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const result = queue.then(work)
+    queue = result.catch(() => undefined)
+    return result
+  }
+
+  /** Tries the patches; on success the document is the patched one. */
+  async function attempt(patches: Operation[]): Promise<readonly Problem[]> {
+    const before = document.value!
+    const verdict = await solver!.propose(patches, scenarioId.value)
+    if (!verdict.ok) return verdict.problems
+    const after = applyPatch(structuredClone(before), patches).newDocument
+    document.value = after
+    problems.value = []
+    run.begin(after, verdict.report)
+    saving.noteEdit(after)
+    return []
+  }
+
+  /**
+   * A named edit: `change` alters a copy of the document.
+   * Returns the reasons when it is refused, else an empty list.
+   */
+  const edit = (name: string, change: (draft: MechanismDocument) => void): Promise<readonly Problem[]> =>
+    inTurn(async () => {
+      const before = document.value
+      if (!before) return []
+      const draft = structuredClone(before)
+      change(draft)
+      const forward = compare(before, draft)
+      if (forward.length === 0) return []
+      const refused = await attempt(forward)
+      if (refused.length === 0) history.record({ name, forward, backward: compare(draft, before) })
+      return refused
+    })
+
+  const undo = (): Promise<void> =>
+    inTurn(async () => {
+      if (history.undoable && (await attempt(history.undoable.backward)).length === 0) history.stepBack()
+    })
+
+  const redo = (): Promise<void> =>
+    inTurn(async () => {
+      if (history.redoable && (await attempt(history.redoable.forward)).length === 0) history.stepForward()
+    })
+
+  const cancelSolve = () => solver?.cancel()
+
+  /** Solves the run again, after it was cancelled. */
+  const solveAgain = () => inTurn(() => attempt([]))
+
+  return {
+    document,
+    problems,
+    scenario,
+    open,
+    close,
+    edit,
+    undo,
+    redo,
+    cancelSolve,
+    solveAgain,
+  }
+})

@@ -1,0 +1,89 @@
+/** What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped. */
+import type { MechanismDocument, ModelReport, Problem, Take } from '@ligamen/core'
+
+export const useRunStore = defineStore('run', () => {
+  /** The document whose bodies the view draws; it follows an edit as soon as its motion is there. */
+  const document = shallowRef<MechanismDocument | null>(null)
+  const report = shallowRef<ModelReport | null>(null)
+  const take = shallowRef<Take | null>(null)
+  const milliseconds = ref(0)
+  /** Share solved of a run that takes a while, else null. */
+  const progress = ref<number | null>(null)
+  const problem = shallowRef<Problem | null>(null)
+  /** True when the take belongs to an older document than the one on screen. */
+  const stale = ref(false)
+  let next: MechanismDocument | null = null
+
+  /** A document was accepted and its run begins. */
+  function begin(edited: MechanismDocument, fresh: ModelReport) {
+    next = edited
+    report.value = fresh
+    problem.value = fresh.problem
+    progress.value = null
+    stale.value = take.value !== null
+    if (fresh.problem) settleWithoutTake()
+  }
+
+  function setProgress(share: number) {
+    progress.value = share
+    showNext()
+  }
+
+  function finish(solved: Take, duration: number) {
+    progress.value = null
+    problem.value = solved.stopped
+    if (solved.frames === 0) {
+      settleWithoutTake()
+      return
+    }
+    showNext()
+    take.value = solved
+    milliseconds.value = duration
+    stale.value = false
+  }
+
+  function cancelled() {
+    progress.value = null
+    problem.value = {
+      code: 'cancelled',
+      message: 'Solving was cancelled; the motion shown is older than the last edit. Edit again, or press Solve.',
+    }
+  }
+
+  /** The new document stands still at its home pose. */
+  function settleWithoutTake() {
+    showNext()
+    take.value = null
+    stale.value = false
+  }
+
+  function showNext() {
+    if (next) document.value = next
+    next = null
+  }
+
+  function clear() {
+    next = null
+    document.value = null
+    report.value = null
+    take.value = null
+    progress.value = null
+    problem.value = null
+    stale.value = false
+  }
+
+  return {
+    document,
+    report,
+    take,
+    milliseconds,
+    progress,
+    problem,
+    stale,
+    begin,
+    setProgress,
+    finish,
+    cancelled,
+    clear,
+  }
+})

@@ -1,0 +1,168 @@
+/** Bodies of a mechanism as three objects; the geometry of a part is built once for each set of dimensions. */
+import * as THREE from 'three'
+import { placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
+import type { MechanismDocument, Part, Placement } from '@ligamen/core'
+import type { Palette } from './palette'
+
+interface PartGeometry {
+  readonly solid: THREE.BufferGeometry
+  readonly edges: THREE.BufferGeometry
+}
+
+export class BodyShapes {
+  readonly root = new THREE.Group()
+  private readonly groups = new Map<string, THREE.Group>()
+  private readonly geometries = new Map<string, PartGeometry>()
+  private edgeMaterial = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.55 })
+  private selectedEdges = new THREE.LineBasicMaterial()
+  private palette: Palette | null = null
+  private selected: string | null = null
+
+  setPalette(palette: Palette): void {
+    this.palette = palette
+    this.edgeMaterial.color.set(palette.edge)
+    this.selectedEdges.color.set(palette.playhead)
+    this.mark()
+  }
+
+  setDocument(document: MechanismDocument): void {
+    this.clear()
+    const parts = new Map(document.parts.map((part) => [part.id, part]))
+    const used = new Set<string>()
+    for (const body of document.bodies) {
+      const group = new THREE.Group()
+      group.name = body.id
+      for (const placed of body.parts) {
+        const part = parts.get(placed.part)
+        const key = part && this.geometryKey(part)
+        if (!part || !key) continue
+        used.add(key)
+        group.add(this.placedPart(part, key, placed.at))
+      }
+      place(group, body.pose)
+      this.groups.set(body.id, group)
+      this.root.add(group)
+    }
+    for (const [key, { solid, edges }] of this.geometries) {
+      if (used.has(key)) continue
+      solid.dispose()
+      edges.dispose()
+      this.geometries.delete(key)
+    }
+    this.mark()
+  }
+
+  setPose(ids: readonly string[], poses: Float64Array, at: number): void {
+    ids.forEach((id, k) => {
+      const group = this.groups.get(id)
+      const p = at + POSE * k
+      group?.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
+      group?.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
+    })
+  }
+
+  group(id: string): THREE.Group | undefined {
+    return this.groups.get(id)
+  }
+
+  select(id: string | null): void {
+    this.selected = id
+    this.mark()
+  }
+
+  hit(ray: THREE.Raycaster): string | null {
+    const [first] = ray.intersectObjects(this.root.children, true).filter((h) => h.object instanceof THREE.Mesh)
+    return first ? ownerOf(first.object) : null
+  }
+
+  bounds(): THREE.Box3 {
+    return new THREE.Box3().setFromObject(this.root)
+  }
+
+  /** A length that stands for the whole [m]. */
+  size(): number {
+    const box = this.bounds()
+    return box.isEmpty() ? 0.1 : box.getSize(new THREE.Vector3()).length()
+  }
+
+  dispose(): void {
+    this.clear()
+    for (const { solid, edges } of this.geometries.values()) {
+      solid.dispose()
+      edges.dispose()
+    }
+  }
+
+  private clear(): void {
+    this.root.traverse((object) => {
+      if (object instanceof THREE.Mesh && object.material instanceof THREE.MeshStandardMaterial) {
+        object.material.dispose()
+      }
+    })
+    this.root.clear()
+    this.groups.clear()
+  }
+
+  /** Builds the geometry of a part unless it stands already; null when the part has no shape. */
+  private geometryKey(part: Part): string | null {
+    const key = JSON.stringify([part.shape, part.dimensions])
+    if (this.geometries.has(key)) return key
+    const resolved = resolvePart(part, '')
+    if (!resolved.ok) return null
+    const mesh = resolved.value.shape.mesh(resolved.value.dimensions)
+    const solid = new THREE.BufferGeometry()
+    solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
+    solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))
+    const edges = new THREE.BufferGeometry()
+    edges.setAttribute('position', new THREE.BufferAttribute(mesh.edges, 3))
+    this.geometries.set(key, { solid, edges })
+    return key
+  }
+
+  private placedPart(part: Part, key: string, at: Placement | undefined): THREE.Object3D {
+    const { solid, edges } = this.geometries.get(key)!
+    // pushed back a little, so that the edges on the surface are not broken by it
+    const material = new THREE.MeshStandardMaterial({
+      color: part.colour,
+      roughness: 0.55,
+      metalness: 0.1,
+      polygonOffset: true,
+      polygonOffsetFactor: 1,
+      polygonOffsetUnits: 1,
+    })
+    const object = new THREE.Group()
+    object.add(new THREE.Mesh(solid, material), new THREE.LineSegments(edges, this.edgeMaterial))
+    place(object, at)
+    return object
+  }
+
+  private mark(): void {
+    for (const [id, group] of this.groups) {
+      const chosen = id === this.selected
+      group.traverse((object) => {
+        if (object instanceof THREE.LineSegments) {
+          object.material = chosen ? this.selectedEdges : this.edgeMaterial
+        } else if (object instanceof THREE.Mesh && this.palette) {
+          const { material } = object
+          if (!(material instanceof THREE.MeshStandardMaterial)) return
+          material.emissive.set(this.palette.playhead)
+          material.emissiveIntensity = chosen ? 0.12 : 0
+        }
+      })
+    }
+  }
+}
+
+function ownerOf(object: THREE.Object3D): string | null {
+  for (let o: THREE.Object3D | null = object; o; o = o.parent) if (o.name) return o.name
+  return null
+}
+
+const orientation = new Float64Array(4)
+
+function place(object: THREE.Object3D, at: Placement | undefined): void {
+  const frame = placementFrame(at)
+  readQuaternion(frame, 0, orientation, 0)
+  object.position.set(frame[9]!, frame[10]!, frame[11]!)
+  object.quaternion.set(orientation[1]!, orientation[2]!, orientation[3]!, orientation[0]!)
+}

@@ -1,0 +1,11 @@
+/** The theme colours that the view draws with. */
+export interface Palette {
+  view: string
+  grid: string
+  gridSoft: string
+  edge: string
+  primary: string
+  playhead: string
+  measured: string
+  muted: string
+}

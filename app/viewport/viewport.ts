@@ -1,0 +1,192 @@
+/**
+ * The 3D view as a plain module: bodies, joint glyphs and traces of a mechanism, drawn only when something changed.
+ * Ground has z up; lengths are metres.
+ */
+import CameraControls from 'camera-controls'
+import * as THREE from 'three'
+import type { MechanismDocument } from '@ligamen/core'
+import { BodyShapes } from './bodies'
+import { JointGlyphs } from './glyphs'
+import type { GlyphSpec } from './glyphs'
+import { groundGrid } from './grid'
+import type { Palette } from './palette'
+import { Trace } from './trace'
+
+CameraControls.install({ THREE })
+
+export type Hit = { kind: 'body' | 'joint'; id: string } | null
+
+export class Viewport {
+  private readonly scene = new THREE.Scene()
+  private readonly camera = new THREE.PerspectiveCamera(30, 1, 0.01, 100)
+  private readonly renderer: THREE.WebGLRenderer
+  private readonly controls: CameraControls
+  private readonly clock = new THREE.Clock()
+  private readonly bodies = new BodyShapes()
+  private readonly glyphs = new JointGlyphs()
+  private readonly trace = new Trace()
+  private readonly light = new THREE.HemisphereLight('#ffffff', '#b9b4a8', 2.2)
+  private readonly sun = new THREE.DirectionalLight('#ffffff', 2)
+  private grid: THREE.Object3D | null = null
+  private palette: Palette | null = null
+  private scheduled = 0
+  private dirty = true
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true })
+    this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio))
+    this.camera.up.set(0, 0, 1)
+    this.controls = new CameraControls(this.camera, canvas)
+    this.controls.updateCameraUp()
+    this.controls.smoothTime = 0.08
+    this.controls.draggingSmoothTime = 0.04
+    this.controls.dollyToCursor = true
+    this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK
+    this.controls.mouseButtons.middle = CameraControls.ACTION.TRUCK
+    for (const event of ['controlstart', 'control', 'wake', 'update'] as const) {
+      this.controls.addEventListener(event, () => this.wake())
+    }
+    this.sun.position.set(1, -2, 3)
+    this.scene.add(this.light, this.sun, this.bodies.root, this.glyphs.root, this.trace.root)
+  }
+
+  setPalette(palette: Palette): void {
+    this.palette = palette
+    this.scene.background = new THREE.Color(palette.view)
+    this.bodies.setPalette(palette)
+    this.glyphs.setPalette(palette)
+    this.trace.setPalette(palette)
+    this.layGrid()
+    this.redraw()
+  }
+
+  setDocument(document: MechanismDocument): void {
+    this.bodies.setDocument(document)
+    this.redraw()
+  }
+
+  /** Joints to draw; they follow their bodies. */
+  setJoints(joints: readonly GlyphSpec[]): void {
+    this.glyphs.set(joints, this.bodies, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Points of the probe's path [m], three numbers each; an empty array draws none. */
+  setTrace(points: Float32Array): void {
+    this.trace.set(points, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Poses of all bodies in the order of `ids`, seven numbers each from `at`. */
+  setPose(ids: readonly string[], poses: Float64Array, at: number): void {
+    this.bodies.setPose(ids, poses, at)
+    this.redraw()
+  }
+
+  select(hit: Hit): void {
+    this.bodies.select(hit?.kind === 'body' ? hit.id : null)
+    this.glyphs.select(hit?.kind === 'joint' ? hit.id : null)
+    this.redraw()
+  }
+
+  /** What stands under a point of the canvas (CSS pixels). */
+  pick(x: number, y: number): Hit {
+    const { clientWidth, clientHeight } = this.renderer.domElement
+    const ray = new THREE.Raycaster()
+    ray.setFromCamera(
+      new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
+      this.camera,
+    )
+    const joint = this.glyphs.hit(ray)
+    if (joint) return { kind: 'joint', id: joint }
+    const body = this.bodies.hit(ray)
+    return body ? { kind: 'body', id: body } : null
+  }
+
+  /** Fits the mechanism into the view, from the front and a little above. */
+  frame(smoothly: boolean): void {
+    const box = this.bodies.bounds()
+    if (box.isEmpty()) return
+    const sphere = box.getBoundingSphere(new THREE.Sphere())
+    this.camera.near = sphere.radius / 100
+    this.camera.far = sphere.radius * 100
+    this.camera.updateProjectionMatrix()
+    this.controls.minDistance = sphere.radius / 20
+    this.controls.maxDistance = sphere.radius * 20
+    const { x, y, z } = sphere.center
+    void this.controls.setLookAt(
+      x + 0.28 * sphere.radius,
+      y - 4 * sphere.radius,
+      z + 0.9 * sphere.radius,
+      x,
+      y,
+      z,
+      smoothly,
+    )
+    void this.controls.fitToSphere(sphere, smoothly)
+    this.layGrid()
+    this.redraw()
+  }
+
+  resize(width: number, height: number): void {
+    if (width === 0 || height === 0) return
+    this.renderer.setSize(width, height, false)
+    this.camera.aspect = width / height
+    this.camera.updateProjectionMatrix()
+    this.redraw()
+  }
+
+  /** The present view as a PNG of the given size. */
+  picture(width: number, height: number): Promise<Blob | null> {
+    this.renderer.render(this.scene, this.camera)
+    const source = this.renderer.domElement
+    const scale = Math.max(width / source.width, height / source.height)
+    const target = document.createElement('canvas')
+    target.width = width
+    target.height = height
+    target
+      .getContext('2d')
+      ?.drawImage(
+        source,
+        (width - source.width * scale) / 2,
+        (height - source.height * scale) / 2,
+        source.width * scale,
+        source.height * scale,
+      )
+    return new Promise((resolve) => target.toBlob(resolve, 'image/png'))
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.scheduled)
+    this.controls.dispose()
+    this.bodies.dispose()
+    this.renderer.dispose()
+  }
+
+  private layGrid(): void {
+    if (!this.palette) return
+    if (this.grid) this.scene.remove(this.grid)
+    this.grid = groundGrid(this.bodies.bounds(), this.palette)
+    this.scene.add(this.grid)
+  }
+
+  private redraw(): void {
+    this.dirty = true
+    this.wake()
+  }
+
+  private wake(): void {
+    if (this.scheduled === 0) {
+      this.clock.getDelta()
+      this.scheduled = requestAnimationFrame(() => this.draw())
+    }
+  }
+
+  private draw(): void {
+    this.scheduled = 0
+    const moving = this.controls.update(Math.min(0.1, Math.max(0.001, this.clock.getDelta())))
+    if (moving || this.dirty) this.renderer.render(this.scene, this.camera)
+    this.dirty = false
+    if (moving) this.wake()
+  }
+}

@@ -1,0 +1,83 @@
+/**
+ * The solver's worker: holds the document and its compiled model, tries edits, and runs the scenario after each one.
+ * A run is solved in short slices, so that an edit that arrives meanwhile is heard and replaces it.
+ */
+import { applyPatch } from 'fast-json-patch'
+import { openModel, reportModel, runScenario } from '@ligamen/core'
+import type { MechanismDocument, Model } from '@ligamen/core'
+import type { FromSolver, ToSolver } from './protocol'
+
+/** How long a slice may take before messages are heard [ms]. */
+const SLICE = 12
+/** From then on a run reports its progress [ms]. */
+const MOMENT = 150
+const FRAMES_AT_ONCE = 20
+
+let document: MechanismDocument | null = null
+/** Counts runs; a run that is no longer the newest stops. */
+let newest = 0
+
+const say = (message: FromSolver, transfer: Transferable[] = []) => {
+  ;(globalThis as unknown as Worker).postMessage(message, transfer)
+}
+
+const channel = new MessageChannel()
+const waiting: (() => void)[] = []
+channel.port1.onmessage = () => waiting.shift()?.()
+
+/** Lets waiting messages in, without the delay of a timer. */
+const listen = () =>
+  new Promise<void>((resolve) => {
+    waiting.push(resolve)
+    channel.port2.postMessage(null)
+  })
+
+globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
+  if (data.type === 'cancel') {
+    newest++
+    say({ type: 'cancelled' })
+    return
+  }
+  const candidate = data.type === 'open' ? data.document : patched(data.patches)
+  const model = openModel(candidate)
+  if (!model.ok) {
+    say({ type: 'refused', request: data.request, problems: [...model.problems] })
+    return
+  }
+  document = candidate
+  say({ type: 'accepted', request: data.request, report: reportModel(model.value, data.scenario) })
+  void solve(model.value, data.scenario)
+}
+
+const patched = (patches: Extract<ToSolver, { type: 'propose' }>['patches']): MechanismDocument =>
+  applyPatch(structuredClone(document!), patches).newDocument
+
+async function solve(model: Model, scenario: string): Promise<void> {
+  const mine = ++newest
+  const began = performance.now()
+  const run = runScenario(model, scenario)
+  // what keeps a scenario from starting stands in the report
+  if (!run.ok) return
+  let sliceEnd = began + SLICE
+  while (!run.value.done) {
+    run.value.advance(FRAMES_AT_ONCE)
+    const now = performance.now()
+    if (now < sliceEnd) continue
+    if (now - began > MOMENT) say({ type: 'progress', share: run.value.progress })
+    await listen()
+    if (mine !== newest) return
+    sliceEnd = performance.now() + SLICE
+  }
+  const take = run.value.take()
+  const arrays = [
+    take.coordinates,
+    take.coordinateRates,
+    take.coordinateAccelerations,
+    take.probes,
+    take.poses,
+  ]
+  say(
+    { type: 'take', take, milliseconds: performance.now() - began },
+    arrays.map((array) => array.buffer as ArrayBuffer),
+  )
+}
