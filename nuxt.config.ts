@@ -2,6 +2,8 @@ import vuetify from 'vite-plugin-vuetify'
 
 // The core is compiled with the app and the server; its document classes use decorators.
 const decorators = { experimentalDecorators: true, useDefineForClassFields: false } as const
+// The core works on flat arrays, whose every entry is there by construction.
+const types = { compilerOptions: { ...decorators, noUncheckedIndexedAccess: false } }
 const core = new URL('./core/src/index.ts', import.meta.url).pathname
 
 export default defineNuxtConfig({
@@ -37,15 +39,21 @@ export default defineNuxtConfig({
     },
   },
   vite: {
-    plugins: [vuetify({ autoImport: true })],
+    // the plugin's types come from rollup without Vite's additions
+    plugins: [vuetify({ autoImport: true }) as never],
     esbuild: { tsconfigRaw: { compilerOptions: decorators } },
     worker: { format: 'es' },
   },
   nitro: {
+    // class-transformer's decorators need it, and nothing is imported from it
+    moduleSideEffects: ['reflect-metadata'],
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
+    typescript: { tsConfig: types },
   },
   typescript: {
     strict: true,
-    tsConfig: { compilerOptions: decorators },
+    tsConfig: types,
+    nodeTsConfig: types,
+    sharedTsConfig: types,
   },
 })

@@ -5,6 +5,7 @@ import MechanismCard from '~/components/start/MechanismCard.vue'
 import NameDialog from '~/components/start/NameDialog.vue'
 import NewMechanismDialog from '~/components/start/NewMechanismDialog.vue'
 import RemoveDialog from '~/components/start/RemoveDialog.vue'
+import BrandMark from '~/components/workspace/BrandMark.vue'
 import { useAppearance } from '~/composables/useAppearance'
 import { useProjects } from '~/composables/useProjects'
 import { api } from '~/services/api'
@@ -39,7 +40,7 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
 <template>
   <div class="start">
     <header>
-      <span class="mark"><img src="/mark.svg" alt="" width="22" height="22" />Ligamen</span>
+      <BrandMark />
       <span class="spacer" />
       <v-btn :prepend-icon="mdiPlus" @click="asking = { what: 'new-project' }">New project</v-btn>
       <v-btn
@@ -162,16 +163,6 @@ header {
   padding: 0 16px;
   background: rgb(var(--v-theme-surface));
   border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
-.mark {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: 15px;
-  font-weight: 600;
-  color: rgb(var(--v-theme-primary));
-  letter-spacing: 0.04em;
 }
 
 .spacer {

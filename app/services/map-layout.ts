@@ -27,7 +27,7 @@ export async function layOut(
     layoutOptions: {
       'elk.algorithm': 'layered',
       'elk.direction': 'UP',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '52',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '36',
       'elk.spacing.nodeNode': '36',
       'elk.edgeRouting': 'POLYLINE',
     },

@@ -1,7 +1,7 @@
 /** Bodies of a mechanism as three objects; the geometry of a part is built once for each set of dimensions. */
 import * as THREE from 'three'
-import { placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
-import type { MechanismDocument, Part, Placement } from '@ligamen/core'
+import { placedFrames, placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
+import type { MechanismDocument, Part, ResolvedPart } from '@ligamen/core'
 import type { Palette } from './palette'
 
 interface PartGeometry {
@@ -27,19 +27,22 @@ export class BodyShapes {
 
   setDocument(document: MechanismDocument): void {
     this.clear()
-    const parts = new Map(document.parts.map((part) => [part.id, part]))
+    const sources = new Map(document.parts.map((part) => [part.id, part]))
+    const parts = resolved(document.parts)
     const used = new Set<string>()
     for (const body of document.bodies) {
       const group = new THREE.Group()
       group.name = body.id
-      for (const placed of body.parts) {
-        const part = parts.get(placed.part)
-        const key = part && this.geometryKey(part)
-        if (!part || !key) continue
+      const frames = placedFrames(body, parts, '')
+      for (const placed of frames.ok ? body.parts : []) {
+        const part = sources.get(placed.part)!
+        const key = this.geometryKey(part, parts.get(placed.part)!)
         used.add(key)
-        group.add(this.placedPart(part, key, placed.at))
+        const object = this.placedPart(part, key)
+        if (frames.ok) place(object, frames.value.get(placed.id)!)
+        group.add(object)
       }
-      place(group, body.pose)
+      place(group, placementFrame(body.pose))
       this.groups.set(body.id, group)
       this.root.add(group)
     }
@@ -103,13 +106,11 @@ export class BodyShapes {
     this.groups.clear()
   }
 
-  /** Builds the geometry of a part unless it stands already; null when the part has no shape. */
-  private geometryKey(part: Part): string | null {
-    const key = JSON.stringify([part.shape, part.dimensions])
+  /** Builds the geometry of a part unless it stands already. */
+  private geometryKey(part: Part, { shape, dimensions }: ResolvedPart): string {
+    const key = JSON.stringify([part.shape, dimensions])
     if (this.geometries.has(key)) return key
-    const resolved = resolvePart(part, '')
-    if (!resolved.ok) return null
-    const mesh = resolved.value.shape.mesh(resolved.value.dimensions)
+    const mesh = shape.mesh(dimensions)
     const solid = new THREE.BufferGeometry()
     solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
     solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))
@@ -119,7 +120,7 @@ export class BodyShapes {
     return key
   }
 
-  private placedPart(part: Part, key: string, at: Placement | undefined): THREE.Object3D {
+  private placedPart(part: Part, key: string): THREE.Object3D {
     const { solid, edges } = this.geometries.get(key)!
     // pushed back a little, so that the edges on the surface are not broken by it
     const material = new THREE.MeshStandardMaterial({
@@ -132,7 +133,6 @@ export class BodyShapes {
     })
     const object = new THREE.Group()
     object.add(new THREE.Mesh(solid, material), new THREE.LineSegments(edges, this.edgeMaterial))
-    place(object, at)
     return object
   }
 
@@ -160,8 +160,17 @@ function ownerOf(object: THREE.Object3D): string | null {
 
 const orientation = new Float64Array(4)
 
-function place(object: THREE.Object3D, at: Placement | undefined): void {
-  const frame = placementFrame(at)
+/** Parts with their shapes; those without a valid one are left out. */
+function resolved(parts: readonly Part[]): Map<string, ResolvedPart> {
+  return new Map(
+    parts.flatMap((part) => {
+      const shape = resolvePart(part, '')
+      return shape.ok ? [[part.id, shape.value] as const] : []
+    }),
+  )
+}
+
+function place(object: THREE.Object3D, frame: Float64Array): void {
   readQuaternion(frame, 0, orientation, 0)
   object.position.set(frame[9]!, frame[10]!, frame[11]!)
   object.quaternion.set(orientation[1]!, orientation[2]!, orientation[3]!, orientation[0]!)

@@ -4,7 +4,9 @@ import type { Palette } from './palette'
 
 export function groundGrid(bounds: THREE.Box3, palette: Palette): THREE.Object3D {
   const size = bounds.isEmpty() ? 0.4 : bounds.getSize(new THREE.Vector3()).length()
-  const spacing = 10 ** Math.floor(Math.log10(size / 4))
+  const rough = size / 12
+  const power = 10 ** Math.floor(Math.log10(rough))
+  const spacing = power * (rough > 5 * power ? 5 : rough > 2 * power ? 2 : 1)
   const count = 2 * Math.ceil((2 * size) / spacing)
   const grid = new THREE.GridHelper(count * spacing, count, palette.grid, palette.gridSoft)
   grid.rotation.x = Math.PI / 2

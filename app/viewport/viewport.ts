@@ -21,12 +21,12 @@ export class Viewport {
   private readonly camera = new THREE.PerspectiveCamera(30, 1, 0.01, 100)
   private readonly renderer: THREE.WebGLRenderer
   private readonly controls: CameraControls
-  private readonly clock = new THREE.Clock()
+  private drawnAt = 0
   private readonly bodies = new BodyShapes()
   private readonly glyphs = new JointGlyphs()
   private readonly trace = new Trace()
-  private readonly light = new THREE.HemisphereLight('#ffffff', '#b9b4a8', 2.2)
-  private readonly sun = new THREE.DirectionalLight('#ffffff', 2)
+  private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
+  private readonly sun = new THREE.DirectionalLight('#ffffff', 2.4)
   private grid: THREE.Object3D | null = null
   private palette: Palette | null = null
   private scheduled = 0
@@ -177,14 +177,15 @@ export class Viewport {
 
   private wake(): void {
     if (this.scheduled === 0) {
-      this.clock.getDelta()
+      this.drawnAt = performance.now()
       this.scheduled = requestAnimationFrame(() => this.draw())
     }
   }
 
   private draw(): void {
     this.scheduled = 0
-    const moving = this.controls.update(Math.min(0.1, Math.max(0.001, this.clock.getDelta())))
+    const elapsed = (performance.now() - this.drawnAt) / 1000
+    const moving = this.controls.update(Math.min(0.1, Math.max(0.001, elapsed)))
     if (moving || this.dirty) this.renderer.render(this.scene, this.camera)
     this.dirty = false
     if (moving) this.wake()

@@ -3,8 +3,9 @@
  * A run is solved in short slices, so that an edit that arrives meanwhile is heard and replaces it.
  */
 import { applyPatch } from 'fast-json-patch'
-import { openModel, reportModel, runScenario } from '@ligamen/core'
-import type { MechanismDocument, Model } from '@ligamen/core'
+import type { Operation } from 'fast-json-patch'
+import { formatNumber, nearestDimension, openModel, reportModel, runScenario } from '@ligamen/core'
+import type { MechanismDocument, Model, Problem } from '@ligamen/core'
 import type { FromSolver, ToSolver } from './protocol'
 
 /** How long a slice may take before messages are heard [ms]. */
@@ -41,7 +42,8 @@ globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
   const candidate = data.type === 'open' ? data.document : patched(data.patches)
   const model = openModel(candidate)
   if (!model.ok) {
-    say({ type: 'refused', request: data.request, problems: [...model.problems] })
+    const problems = data.type === 'propose' ? advised(model.problems, data.patches, candidate) : model.problems
+    say({ type: 'refused', request: data.request, problems: [...problems] })
     return
   }
   document = candidate
@@ -51,6 +53,18 @@ globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
 
 const patched = (patches: Extract<ToSolver, { type: 'propose' }>['patches']): MechanismDocument =>
   applyPatch(structuredClone(document!), patches).newDocument
+
+/** Adds to a refused change of one dimension how far that dimension can go. */
+function advised(problems: readonly Problem[], patches: Operation[], candidate: MechanismDocument) {
+  const place = patches.length === 1 ? /^\/parts\/(\d+)\/dimensions\/(\w+)$/.exec(patches[0].path) : null
+  if (!place || problems[0]?.code !== 'cannot-assemble') return problems
+  const [, index, dimension] = place
+  const part = candidate.parts[Number(index)]
+  const nearest = nearestDimension(document!, candidate, Number(index), dimension)
+  if (nearest === null) return problems
+  const advice = `${part.name} closes with ${formatNumber(nearest * 1000, 2)} mm at the most extreme.`
+  return problems.map((problem) => ({ ...problem, message: `${problem.message} ${advice}` }))
+}
 
 async function solve(model: Model, scenario: string): Promise<void> {
   const mine = ++newest

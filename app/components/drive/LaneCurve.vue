@@ -12,8 +12,8 @@ const props = defineProps<{ lane: Lane; length: number }>()
 const theme = useTheme()
 
 const colour = computed(() => {
-  const colours = theme.current.value.colors
-  return props.lane.kind === 'driver' ? colours.primary : (colours.measured as string)
+  const colours = theme.current.value.colors as Record<string, string>
+  return props.lane.kind === 'driver' ? colours.primary : colours.measured
 })
 
 const chart = computed<ChartData<'line', { x: number; y: number }[]>>(() => ({

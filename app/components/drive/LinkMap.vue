@@ -40,8 +40,6 @@ watch(
       bodies.value.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       joints.value,
     )
-    await nextTick()
-    requestAnimationFrame(() => void fitView({ padding: 0.12, maxZoom: 1.1 }))
   },
   { immediate: true },
 )
@@ -63,7 +61,8 @@ const nodes = computed<Node[]>(() =>
     })),
 )
 const edges = computed<Edge[]>(() =>
-  joints.value.map(({ id, name, source, target, state }) => ({
+  // Vue Flow drops edges whose nodes are not there yet
+  (positions.value.size > 0 ? joints.value : []).map(({ id, name, source, target, state }) => ({
     id,
     type: 'joint',
     source,
@@ -87,6 +86,7 @@ const edges = computed<Edge[]>(() =>
       :nodes-draggable="false"
       :elements-selectable="false"
       :delete-key-code="null"
+      @nodes-initialized="fitView({ padding: 0.1, maxZoom: 1.1 })"
       @pane-click="selection.clear"
     >
       <template #node-body="{ id, data }">
@@ -132,7 +132,7 @@ const edges = computed<Edge[]>(() =>
 .map {
   display: flex;
   flex-direction: column;
-  height: 244px;
+  height: 262px;
   border-bottom: 1px solid rgb(var(--v-theme-line-soft));
 }
 
@@ -149,6 +149,8 @@ const edges = computed<Edge[]>(() =>
 
 .body {
   height: 26px;
+  /* Vue Flow takes pointer events away from nodes that it neither drags nor selects */
+  pointer-events: all;
   padding: 0 8px;
   overflow: hidden;
   font-size: 11px;
@@ -207,6 +209,13 @@ const edges = computed<Edge[]>(() =>
 .map :deep(.joint-line.drives) {
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 4;
+}
+
+.joint.holds {
+  width: 10px;
+  height: 10px;
+  background: rgb(var(--v-theme-on-surface));
+  border-radius: 2px;
 }
 
 .map :deep(.joint-line.parked),

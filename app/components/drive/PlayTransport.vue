@@ -41,9 +41,9 @@ function stopTyping() {
 
 const result = computed(() => {
   const { take, progress } = run
-  if (progress !== null) return `solving … ${Math.round(100 * progress)} %`
+  if (progress !== null) return `· solving … ${Math.round(100 * progress)} %`
   if (!take) return ''
-  return `${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms`
+  return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms`
 })
 const nextSpeed = (value: number) => {
   playback.speed = value

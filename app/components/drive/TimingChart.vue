@@ -212,6 +212,7 @@ function range(lane: Lane): string {
 
 .label .value {
   font-weight: 600;
+  text-align: right;
 }
 
 .range {

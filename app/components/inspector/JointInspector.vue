@@ -36,8 +36,7 @@ const listed = (names: string[]): string =>
 const company = computed(() => {
   const named = (wanted: string) =>
     mechanism.document?.joints
-      .filter((j) => run.report?.states[j.id] === wanted && type.value && j.id !== props.joint.id)
-      .filter((j) => (jointType(j.kind)?.freedoms.length ?? 0) > 0)
+      .filter((j) => run.report?.states[j.id] === wanted && j.id !== props.joint.id)
       .map((j) => j.name) ?? []
   const follow = named('follows')
   const parked = named('parked')
@@ -48,7 +47,7 @@ const company = computed(() => {
   }
   if (state.value === 'follows') return `It follows ${listed(drives)}.`
   if (state.value === 'suspended') return 'It is suspended and holds nothing.'
-  return (type.value?.freedoms.length ?? 0) === 0
+  return state.value === 'holds'
     ? 'It holds its two bodies together as one.'
     : 'Nothing drives it in this scenario.'
 })

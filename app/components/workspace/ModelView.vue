@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The 3D view of the mechanism: drag to orbit, right-drag to pan, wheel to zoom, click to pick. */
-import { mdiFitToPageOutline } from '@mdi/js'
+import { mdiFitToScreenOutline } from '@mdi/js'
 import { useViewport } from '~/composables/useViewport'
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -22,7 +22,7 @@ defineExpose({ picture })
       class="fit"
       color="surface"
       variant="flat"
-      :icon="mdiFitToPageOutline"
+      :icon="mdiFitToScreenOutline"
       aria-label="Fit the model into the view"
       title="Fit (F)"
       @click="fit"

@@ -17,7 +17,7 @@ const conflict = computed(() => {
   if (!met) return null
   const from = met.base ?? mechanism.document
   return {
-    at: new Date(met.changedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }),
+    at: new Date(met.changedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
     changes: from ? describeChanges(from, met.theirs) : [],
   }
 })

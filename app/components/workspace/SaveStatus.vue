@@ -8,7 +8,7 @@ const saving = useSavingStore()
 
 const clock = computed(() =>
   saving.savedAt
-    ? new Date(saving.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+    ? new Date(saving.savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
     : '',
 )
 const looks: Record<SavingState, { icon: string; text: () => string; attention: boolean }> = {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The header: where we are, the mobility line, the state of saving, undo and redo, the theme. */
 import { mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import BrandMark from './BrandMark.vue'
 import MobilityLine from './MobilityLine.vue'
 import SaveStatus from './SaveStatus.vue'
 import { useAppearance } from '~/composables/useAppearance'
@@ -18,9 +19,7 @@ const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.n
 
 <template>
   <header>
-    <NuxtLink to="/" class="mark" aria-label="Ligamen, all projects">
-      <img src="/mark.svg" alt="" width="22" height="22" />Ligamen
-    </NuxtLink>
+    <NuxtLink to="/" class="home" aria-label="Ligamen, all projects"><BrandMark /></NuxtLink>
     <span class="where">
       <strong>{{ project }}</strong>
       <span class="muted"> / {{ mechanism.document?.name }}</span>
@@ -65,14 +64,7 @@ header {
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
-.mark {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: 15px;
-  font-weight: 600;
-  color: rgb(var(--v-theme-primary));
-  letter-spacing: 0.04em;
+.home {
   text-decoration: none;
 }
 

@@ -45,10 +45,17 @@ export class Part {
   @IsHexColor() colour!: string
 }
 
-/** A part standing in a body. */
+/** The datum that a placed part offers, by its name ("bore A"). */
+export class Feature {
+  @IsId() placed!: string
+  @IsName() name!: string
+}
+
+/** A part standing in a body: at a place of the body, or relative to a feature of a part placed before it. */
 export class PlacedPart {
   @IsId() id!: string
   @IsId() part!: string
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Feature) on?: Feature
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Placement) at?: Placement
 }
 
@@ -59,12 +66,6 @@ export class Body {
   @IsOptional() @IsBoolean() grounded?: boolean
   @IsArray() @ArrayMaxSize(MOST) @ValidateNested({ each: true }) @Type(() => PlacedPart) parts!: PlacedPart[]
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Placement) pose?: Placement
-}
-
-/** The datum that a placed part offers, by its name ("bore A"). */
-export class Feature {
-  @IsId() placed!: string
-  @IsName() name!: string
 }
 
 /**

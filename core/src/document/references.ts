@@ -54,9 +54,12 @@ function repeatedIds(document: MechanismDocument): Problem[] {
 function bodyProblems(document: MechanismDocument): Problem[] {
   const parts = idsOf(document.parts)
   const problems = document.bodies.flatMap((body, i) =>
-    body.parts.flatMap((placed, k) =>
-      parts.has(placed.part) ? [] : [missing(`/bodies/${i}/parts/${k}/part`, 'part', placed.part, placed.id)],
-    ),
+    body.parts.flatMap((placed, k) => {
+      const path = `/bodies/${i}/parts/${k}`
+      if (!parts.has(placed.part)) return [missing(`${path}/part`, 'part', placed.part, placed.id)]
+      const before = body.parts.slice(0, k).some((p) => p.id === placed.on?.placed)
+      return !placed.on || before ? [] : [missing(`${path}/on/placed`, 'part placed before it', placed.on.placed, placed.id)]
+    }),
   )
   if (!document.bodies.some((body) => body.grounded)) {
     problems.push({

@@ -10,7 +10,8 @@ import type { Mechanism } from './compile'
 import { Solver } from './solver'
 import { MotionState } from './state'
 
-export type JointState = 'drives' | 'follows' | 'parked' | 'suspended'
+/** `holds`: a joint without freedoms, which binds its bodies as one. */
+export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
 
 /** A driver by its coordinate's link, with the joint it stands on. */
 export interface Driven {
@@ -93,7 +94,9 @@ export function jointStates(
   const solver = new Solver(mechanism, drives, q)
   const started = solver.start().ok
   const states: Record<string, JointState> = {}
-  for (const { source } of geometry.joints) states[source.id] = source.suspended ? 'suspended' : 'parked'
+  for (const { source, type } of geometry.joints) {
+    states[source.id] = source.suspended ? 'suspended' : type.freedoms.length === 0 ? 'holds' : 'parked'
+  }
   const drivenLinks = new Set(driven.map((d) => d.link))
   for (const { joint, link, closure, freedom } of coordinates) {
     const id = geometry.joints[joint].source.id

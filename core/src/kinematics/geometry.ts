@@ -2,7 +2,7 @@
  * The geometry of a document in SI: bodies with their home poses, datums as frames on their bodies, joints with
  * their types. The first half of compiling; it finds every fault that needs no solving.
  */
-import type { Body, Datum, Joint, MechanismDocument, Placement } from '../document/mechanism'
+import type { Body, Datum, Feature, Joint, MechanismDocument, Placement } from '../document/mechanism'
 import { flipped, identityFrame, multiply, ORIGIN, shifted, turnedAboutZ } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { writeAxes } from '../maths/quaternion'
@@ -17,6 +17,8 @@ import { jointKinds, jointType } from './joints/registry'
 
 export interface ResolvedBody {
   readonly source: Body
+  /** Frames of its placed parts in the body, by the id of the placing. */
+  readonly placed: ReadonlyMap<string, Frame>
   /** Home pose in ground, null when the document leaves it to the joints. */
   readonly pose: Frame | null
 }
@@ -56,15 +58,24 @@ export function resolveGeometry(document: MechanismDocument): Result<Geometry> {
   })
   if (problems.length > 0) return fail(...problems)
 
-  const bodies = document.bodies.map((source) => ({
+  const placed = document.bodies.map((body, i) => {
+    const frames = placedFrames(body, parts, `/bodies/${i}`)
+    if (frames.ok) return frames.value
+    problems.push(...frames.problems)
+    return new Map<string, Frame>()
+  })
+  if (problems.length > 0) return fail(...problems)
+
+  const bodies = document.bodies.map((source, i) => ({
     source,
+    placed: placed[i],
     pose: source.pose ? placementFrame(source.pose) : source.grounded ? identityFrame() : null,
   }))
   const bodyIndex = new Map(document.bodies.map((body, i) => [body.id, i]))
   const datums = new Map<string, ResolvedDatum>()
   document.datums.forEach((source, i) => {
     const body = bodyIndex.get(source.body)!
-    const frame = datumFrame(source, document.bodies[body], parts, `/datums/${i}`)
+    const frame = datumFrame(source, bodies[body], parts, `/datums/${i}`)
     if (frame.ok) datums.set(source.id, { source, body, frame: frame.value })
     else problems.push(...frame.problems)
   })
@@ -96,27 +107,56 @@ export function placementFrame(placement: Placement | undefined): Frame {
   return frame
 }
 
+/** Frames of the parts of a body in the body, by the id of the placing. Error: `feature-missing`. */
+export function placedFrames(
+  body: Body,
+  parts: ReadonlyMap<string, ResolvedPart>,
+  path: string,
+): Result<ReadonlyMap<string, Frame>> {
+  const frames = new Map<string, Frame>()
+  for (const [k, placed] of body.parts.entries()) {
+    let frame = placementFrame(placed.at)
+    if (placed.on) {
+      const feature = featureFrame(placed.on, body, frames, parts, `${path}/parts/${k}/on`)
+      if (!feature.ok) return feature
+      frame = multiply(feature.value, frame)
+    }
+    frames.set(placed.id, frame)
+  }
+  return succeed(frames)
+}
+
+/** The frame of a feature in its body. */
+function featureFrame(
+  { placed: id, name }: Feature,
+  body: Body,
+  frames: ReadonlyMap<string, Frame>,
+  parts: ReadonlyMap<string, ResolvedPart>,
+  path: string,
+): Result<Frame> {
+  const { shape, dimensions } = parts.get(body.parts.find((p) => p.id === id)!.part)!
+  const offered = shape.datums(dimensions)
+  return Object.hasOwn(offered, name)
+    ? succeed(multiply(frames.get(id)!, offered[name]))
+    : fail({
+        code: 'feature-missing',
+        message: `A ${shape.noun.toLowerCase()} offers no “${name}”; it offers ${Object.keys(offered).join(', ')}.`,
+        path: `${path}/name`,
+        ids: [id],
+      })
+}
+
 function datumFrame(
   datum: Datum,
-  body: Body,
+  body: ResolvedBody,
   parts: ReadonlyMap<string, ResolvedPart>,
   path: string,
 ): Result<Frame> {
   let frame = placementFrame(datum.at)
   if (datum.feature) {
-    const placed = body.parts.find((p) => p.id === datum.feature!.placed)!
-    const { shape, dimensions } = parts.get(placed.part)!
-    const offered = shape.datums(dimensions)
-    const feature = datum.feature.name
-    if (!Object.hasOwn(offered, feature)) {
-      return fail({
-        code: 'feature-missing',
-        message: `${datum.name}: a ${shape.noun.toLowerCase()} offers no “${feature}”; it offers ${Object.keys(offered).join(', ')}.`,
-        path: `${path}/feature/name`,
-        ids: [datum.id],
-      })
-    }
-    frame = multiply(placementFrame(placed.at), offered[feature])
+    const feature = featureFrame(datum.feature, body.source, body.placed, parts, `${path}/feature`)
+    if (!feature.ok) return feature
+    frame = feature.value
   }
   const [x, y, z] = (datum.offset ?? [0, 0, 0]).map(metres)
   frame = shifted(frame, x, y, z)

@@ -58,14 +58,14 @@ describe('crank-rocker four-bar of the walking beam', () => {
   })
 
   it('has the rocker angle, speed and acceleration of the closed form', () => {
-    const errors = worst(take, 'rocker-pivot/angle', (frame) => fourBar(0.16, 0.04, 0.15, 0.09, crank(frame)).rocker)
+    const errors = worst(take, 'rocker-pivot/angle', (frame) => fourBar(0.16, 0.03, 0.16, 0.1, crank(frame)).rocker)
     for (const error of errors) expect(error).toBeLessThan(TOLERANCE)
   })
 
   it('has the coupler angle, speed and acceleration of the closed form', () => {
     const errors = worst(take, 'crank-pin/angle', (frame) => {
       const theta = crank(frame)
-      const { coupler } = fourBar(0.16, 0.04, 0.15, 0.09, theta)
+      const { coupler } = fourBar(0.16, 0.03, 0.16, 0.1, theta)
       return [coupler[0] - theta[0], coupler[1] - theta[1], coupler[2] - theta[2]]
     })
     for (const error of errors) expect(error).toBeLessThan(TOLERANCE)
@@ -73,7 +73,7 @@ describe('crank-rocker four-bar of the walking beam', () => {
 
   it('measures the joint that closes the loop just as exactly', () => {
     const errors = worst(take, 'rocker-pin/angle', (frame) => {
-      const { rocker, coupler } = fourBar(0.16, 0.04, 0.15, 0.09, crank(frame))
+      const { rocker, coupler } = fourBar(0.16, 0.03, 0.16, 0.1, crank(frame))
       return [rocker[0] - coupler[0], rocker[1] - coupler[1], rocker[2] - coupler[2]]
     })
     for (const error of errors) expect(error).toBeLessThan(TOLERANCE)
@@ -82,18 +82,18 @@ describe('crank-rocker four-bar of the walking beam', () => {
   it('carries the beam tip along the closed-form coupler curve', () => {
     // the tip stands at a fixed place of the coupler's plane
     const tip = (theta: readonly [number, number, number]): [number, number, number] => {
-      const { coupler } = fourBar(0.16, 0.04, 0.15, 0.09, theta)
-      const turn = (-17 * Math.PI) / 180
-      const x = 0.075 + 0.13 * Math.cos(turn) - 0.082 * Math.sin(turn)
+      const { coupler } = fourBar(0.16, 0.03, 0.16, 0.1, theta)
+      const turn = (-36.5 * Math.PI) / 180
+      const x = 0.08 + 0.13 * Math.cos(turn) - 0.082 * Math.sin(turn)
       const y = 0.13 * Math.sin(turn) + 0.082 * Math.cos(turn)
       const [a, da, dda] = theta
       const [b, db, ddb] = coupler
       const sb = Math.sin(b)
       const cb = Math.cos(b)
       return [
-        0.04 * Math.sin(a) + x * sb + y * cb,
-        0.04 * Math.cos(a) * da + (x * cb - y * sb) * db,
-        0.04 * (Math.cos(a) * dda - Math.sin(a) * da * da) +
+        0.03 * Math.sin(a) + x * sb + y * cb,
+        0.03 * Math.cos(a) * da + (x * cb - y * sb) * db,
+        0.03 * (Math.cos(a) * dda - Math.sin(a) * da * da) +
           (x * cb - y * sb) * ddb -
           (x * sb + y * cb) * db * db,
       ]

@@ -12,7 +12,7 @@ export async function up(knex: Knex): Promise<void> {
     table.uuid('id').primary()
     table.uuid('project_id').notNullable().references('id').inTable('projects').onDelete('CASCADE')
     table.string('name', 120).notNullable()
-    table.json('document').notNullable()
+    table.text('document', 'longtext').notNullable()
     table.integer('revision').unsigned().notNullable()
     table.specificType('picture', 'MEDIUMBLOB')
     table.datetime('created_at', { precision: 3 }).notNullable()
