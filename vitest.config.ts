@@ -14,7 +14,10 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: 'unit', include: ['core/test/**/*.test.ts', 'app/test/**/*.test.ts', 'server/test/**/*.test.ts'] },
+        test: {
+          name: 'unit',
+          include: ['core/test/**/*.test.ts', 'app/test/**/*.test.ts', 'server/test/**/*.test.ts'],
+        },
       },
       {
         resolve: { alias },

@@ -25,7 +25,8 @@ async function main() {
   const began = Date.now()
   const reset = process.argv.includes('--reset')
   const given = process.env.DATABASE_URL
-  if (reset && given) throw new Failure('--reset starts the private database over; with DATABASE_URL it does nothing.')
+  if (reset && given)
+    throw new Failure('--reset starts the private database over; with DATABASE_URL it does nothing.')
   await mkdir(FOLDER, { recursive: true, mode: 0o700 })
   if (await alreadyRunning()) return
   await remember('')
@@ -39,7 +40,9 @@ async function main() {
     await remember('')
     database = own.url
   }
-  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], { DATABASE_URL: database })
+  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], {
+    DATABASE_URL: database,
+  })
   await build()
   const server = await serve({ database, port: PORT, log: join(FOLDER, 'server.log') })
   started.push(server)
@@ -53,9 +56,11 @@ async function main() {
 async function alreadyRunning() {
   if (!existsSync(RUN)) return false
   /** @type {{ pid: number, address: string, started: { pid: number, marker: string }[] }} */
-  const last = JSON.parse(await readFile(RUN, 'utf8').catch(() => '{}') || '{}')
+  const last = JSON.parse((await readFile(RUN, 'utf8').catch(() => '{}')) || '{}')
   if (last.pid && (await isRunning(last.pid, 'demo.mjs'))) {
-    console.log(last.address ? `Ligamen is running already:  ${last.address}` : 'Another run is starting Ligamen.')
+    console.log(
+      last.address ? `Ligamen is running already:  ${last.address}` : 'Another run is starting Ligamen.',
+    )
     return true
   }
   for (const { pid, marker } of [...(last.started ?? [])].reverse()) await end(pid, marker)

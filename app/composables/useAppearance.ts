@@ -13,7 +13,6 @@ export function useAppearance() {
       chosen.value = isDark.value ? 'light' : 'dark'
     },
     /** Keeps Vuetify in step; called once, by the app. */
-    apply: () =>
-      watch(isDark, (value) => theme.change(value ? 'dark' : 'light'), { immediate: true }),
+    apply: () => watch(isDark, (value) => theme.change(value ? 'dark' : 'light'), { immediate: true }),
   }
 }

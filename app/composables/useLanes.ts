@@ -58,13 +58,16 @@ export function useLanes() {
     const column = driver
       ? coordinateColumn(take, `${driver.joint}/${driver.freedom}`)
       : probeColumn(take, lane.id)
-    return column ? display(column.values[playback.frame * column.stride + column.column]!, column.measures, 0) : ''
+    return column
+      ? display(column.values[playback.frame * column.stride + column.column]!, column.measures, 0)
+      : ''
   }
 
   return { lanes, length, reading }
 }
 
-const motorNote = (driver: Motor): string => `motor · ${driver.speed}${driver.reversed ? ' · against its axis' : ''}`
+const motorNote = (driver: Motor): string =>
+  `motor · ${driver.speed}${driver.reversed ? ' · against its axis' : ''}`
 
 function coordinateColumn(take: Take, key: string): Column | null {
   const column = take.coordinateChannels.findIndex((channel) => channel.key === key)

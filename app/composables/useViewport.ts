@@ -64,10 +64,18 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   /** Joints with the arrow of the driver that moves them in the scenario shown. */
   function glyphs(report: ModelReport, document: MechanismDocument): GlyphSpec[] {
-    const drivers = (document.scenarios.find((s) => s.id === mechanism.scenario?.id) ?? mechanism.scenario)?.drivers
+    const drivers = (document.scenarios.find((s) => s.id === mechanism.scenario?.id) ?? mechanism.scenario)
+      ?.drivers
     return report.joints.map(({ id, kind, from, frame }) => {
       const driver = drivers?.find((d) => d.joint === id)
-      return { id, kind, body: from, frame, driven: driver !== undefined, reversed: driver?.reversed === true }
+      return {
+        id,
+        kind,
+        body: from,
+        frame,
+        driven: driver !== undefined,
+        reversed: driver?.reversed === true,
+      }
     })
   }
 
@@ -98,7 +106,8 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
       pressed = { x: event.clientX, y: event.clientY }
     },
     release: (event: PointerEvent) => {
-      if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > CLICK || event.button !== 0) return
+      if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > CLICK || event.button !== 0)
+        return
       const hit = view?.pick(event.offsetX, event.offsetY)
       if (hit) selection.select(hit.kind, hit.id)
       else selection.clear()

@@ -60,7 +60,9 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
       <section v-for="project in projects" :key="project.id" :aria-label="`Project ${project.name}`">
         <div class="title">
           <h2>{{ project.name }}</h2>
-          <span class="muted">{{ count(project.mechanisms.length) }} · changed {{ when(project.changedAt, new Date()) }}</span>
+          <span class="muted"
+            >{{ count(project.mechanisms.length) }} · changed {{ when(project.changedAt, new Date()) }}</span
+          >
           <v-menu>
             <template #activator="{ props: menu }">
               <v-btn

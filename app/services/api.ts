@@ -58,7 +58,10 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
     const value: unknown = text === '' ? null : JSON.parse(text)
     if (response.ok) return { ok: true, value: value as T }
     const refusal = value as Partial<Refusal>
-    return { ok: false, refusal: { ...refusal, status: response.status, detail: refusal.detail ?? response.statusText } }
+    return {
+      ok: false,
+      refusal: { ...refusal, status: response.status, detail: refusal.detail ?? response.statusText },
+    }
   } catch {
     return { ok: false, refusal: { status: 0, detail: 'The server cannot be reached.' } }
   }

@@ -12,9 +12,7 @@ export function describeChanges(before: MechanismDocument, after: MechanismDocum
     return `${subject(after, before, keys)} ${print(at(before, keys))} → ${print(at(after, keys))}`
   })
   const unique = [...new Set(lines)]
-  return unique.length <= most
-    ? unique
-    : [...unique.slice(0, most), `and ${unique.length - most} more`]
+  return unique.length <= most ? unique : [...unique.slice(0, most), `and ${unique.length - most} more`]
 }
 
 /** The named thing a path leads to, and the word for its last step. */

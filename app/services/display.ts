@@ -16,7 +16,12 @@ const SHOWN = {
 } as const
 
 /** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */
-export function display(value: number, measures: Channel['measures'], derivative: 0 | 1 | 2, extra = 0): string {
+export function display(
+  value: number,
+  measures: Channel['measures'],
+  derivative: 0 | 1 | 2,
+  extra = 0,
+): string {
   const { unit, decimals } = SHOWN[measures][derivative]
   return formatQuantity(value, unit, decimals + extra)
 }

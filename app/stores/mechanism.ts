@@ -20,7 +20,10 @@ export const useMechanismStore = defineStore('mechanism', () => {
   const problems = shallowRef<readonly Problem[]>([])
   const scenarioId = ref('')
   const scenario = computed(
-    () => document.value?.scenarios.find((s) => s.id === scenarioId.value) ?? document.value?.scenarios[0] ?? null,
+    () =>
+      document.value?.scenarios.find((s) => s.id === scenarioId.value) ??
+      document.value?.scenarios[0] ??
+      null,
   )
   let solver: SolverClient | null = null
   /** Edits are tried one after the other, each on what the one before left. */

@@ -46,7 +46,8 @@ export const useRunStore = defineStore('run', () => {
     progress.value = null
     problem.value = {
       code: 'cancelled',
-      message: 'Solving was cancelled; the motion shown is older than the last edit. Edit again, or press Solve.',
+      message:
+        'Solving was cancelled; the motion shown is older than the last edit. Edit again, or press Solve.',
     }
   }
 

@@ -36,7 +36,10 @@ export const useSavingStore = defineStore('saving', () => {
   let busy = false
 
   /** Begins for a mechanism as it stands on the server. */
-  function begin(mechanism: string, opened: { revision: number; changedAt: string; document: MechanismDocument }) {
+  function begin(
+    mechanism: string,
+    opened: { revision: number; changedAt: string; document: MechanismDocument },
+  ) {
     clearTimeout(timer)
     id = mechanism
     revision = opened.revision

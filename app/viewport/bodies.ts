@@ -74,7 +74,9 @@ export class BodyShapes {
   }
 
   hit(ray: THREE.Raycaster): string | null {
-    const [first] = ray.intersectObjects(this.root.children, true).filter((h) => h.object instanceof THREE.Mesh)
+    const [first] = ray
+      .intersectObjects(this.root.children, true)
+      .filter((h) => h.object instanceof THREE.Mesh)
     return first ? ownerOf(first.object) : null
   }
 

@@ -93,10 +93,7 @@ export class Viewport {
   pick(x: number, y: number): Hit {
     const { clientWidth, clientHeight } = this.renderer.domElement
     const ray = new THREE.Raycaster()
-    ray.setFromCamera(
-      new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
-      this.camera,
-    )
+    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera)
     const joint = this.glyphs.hit(ray)
     if (joint) return { kind: 'joint', id: joint }
     const body = this.bodies.hit(ray)

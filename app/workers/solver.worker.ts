@@ -42,7 +42,8 @@ globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
   const candidate = data.type === 'open' ? data.document : patched(data.patches)
   const model = openModel(candidate)
   if (!model.ok) {
-    const problems = data.type === 'propose' ? advised(model.problems, data.patches, candidate) : model.problems
+    const problems =
+      data.type === 'propose' ? advised(model.problems, data.patches, candidate) : model.problems
     say({ type: 'refused', request: data.request, problems: [...problems] })
     return
   }
@@ -62,7 +63,9 @@ function advised(problems: readonly Problem[], patches: Operation[], candidate: 
   const part = candidate.parts[Number(index)]
   const nearest = nearestDimension(document!, candidate, Number(index), dimension)
   if (nearest === null) return problems
-  const advice = `${part.name} closes with ${formatNumber(nearest * 1000, 2)} mm at the most extreme.`
+  // rounded to the side that still closes
+  const round = nearest.bound === 'longest' ? Math.floor : Math.ceil
+  const advice = `The ${nearest.bound} ${part.name} that closes has ${formatNumber(round(nearest.length * 1e5) / 100, 2)} mm.`
   return problems.map((problem) => ({ ...problem, message: `${problem.message} ${advice}` }))
 }
 

@@ -138,7 +138,13 @@ export const packetPusher: MechanismDocument = {
     { id: 'pusher-slide', name: 'Pusher slide', kind: 'prismatic', from: 'rail-line', to: 'pusher-line' },
   ],
   probes: [
-    { id: 'plate-travel', name: 'Push plate position', kind: 'datum-position', datum: 'plate-face', along: 'x' },
+    {
+      id: 'plate-travel',
+      name: 'Push plate position',
+      kind: 'datum-position',
+      datum: 'plate-face',
+      along: 'x',
+    },
   ],
   scenarios: [
     {

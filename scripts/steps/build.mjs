@@ -5,7 +5,16 @@ import { readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { mustRun, root } from './run.mjs'
 
-const SOURCES = ['app', 'core/src', 'demo', 'public', 'server', 'nuxt.config.ts', 'package-lock.json', 'tsconfig.json']
+const SOURCES = [
+  'app',
+  'core/src',
+  'demo',
+  'public',
+  'server',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'tsconfig.json',
+]
 const STAMP = join(root, '.output', '.sources')
 export const SERVER = join(root, '.output', 'server', 'index.mjs')
 

@@ -33,7 +33,10 @@ export async function startMariadb(folder) {
   const init = join(folder, 'init.sql')
   await writeFile(init, grants(password), { mode: 0o600 })
   const port = await freePort(3316)
-  const socket = join(tmpdir(), `ligamen-${createHash('sha256').update(data).digest('hex').slice(0, 16)}.sock`)
+  const socket = join(
+    tmpdir(),
+    `ligamen-${createHash('sha256').update(data).digest('hex').slice(0, 16)}.sock`,
+  )
   const log = join(folder, 'mariadb.log')
   await rm(log, { force: true })
   const output = openSync(log, 'a')
@@ -81,16 +84,20 @@ async function createData(install, data, user) {
   await mkdir(fresh, { mode: 0o700 })
   console.log('Making a private database …')
   const log = `${data}.log`
-  const code = await run('sh', [
-    '-c',
-    '"$0" "$@" > "$LOG" 2>&1',
-    install,
-    '--no-defaults',
-    '--auth-root-authentication-method=normal',
-    '--skip-test-db',
-    `--datadir=${fresh}`,
-    `--user=${user}`,
-  ].map(String), { LOG: log })
+  const code = await run(
+    'sh',
+    [
+      '-c',
+      '"$0" "$@" > "$LOG" 2>&1',
+      install,
+      '--no-defaults',
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      `--datadir=${fresh}`,
+      `--user=${user}`,
+    ].map(String),
+    { LOG: log },
+  )
   if (code !== 0) {
     throw new Failure(`mariadb-install-db failed:\n${(await readFile(log, 'utf8')).slice(-1500)}`)
   }

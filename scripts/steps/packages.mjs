@@ -7,7 +7,9 @@ import { Failure, mustRun, root, run } from './run.mjs'
 
 /** Installs npm packages when the lock file has changed since the last time. */
 export async function npmPackages() {
-  const lock = createHash('sha256').update(await readFile(join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(await readFile(join(root, 'package-lock.json')))
+    .digest('hex')
   const stamp = join(root, 'node_modules', '.ligamen-lock')
   if ((await readFile(stamp, 'utf8').catch(() => '')) === lock) return
   console.log('Installing npm packages …')

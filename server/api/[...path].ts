@@ -3,5 +3,7 @@ import { route } from '../http/route'
 
 /** Whatever no other route answers. */
 export default route((event) =>
-  Promise.reject(new ProblemError(404, 'route-unknown', `${event.method} ${event.path} is not offered here.`)),
+  Promise.reject(
+    new ProblemError(404, 'route-unknown', `${event.method} ${event.path} is not offered here.`),
+  ),
 )

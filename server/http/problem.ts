@@ -60,7 +60,10 @@ function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error
   const code = String((error as { code?: unknown } | null)?.code ?? '')
   const name = (error as { name?: unknown } | null)?.name
-  if (/^(ECONN|ENOTFOUND|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|ER_ACCESS_DENIED)/.test(code) || name === 'KnexTimeoutError') {
+  if (
+    /^(ECONN|ENOTFOUND|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|ER_ACCESS_DENIED)/.test(code) ||
+    name === 'KnexTimeoutError'
+  ) {
     return new ProblemError(
       503,
       'database-unreachable',

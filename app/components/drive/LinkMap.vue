@@ -1,7 +1,15 @@
 <script setup lang="ts">
 /** The link map: bodies as nodes, joints as edges that show what they do; picking here picks everywhere. */
 import '@vue-flow/core/dist/style.css'
-import { BaseEdge, EdgeLabelRenderer, Handle, Position, VueFlow, getStraightPath, useVueFlow } from '@vue-flow/core'
+import {
+  BaseEdge,
+  EdgeLabelRenderer,
+  Handle,
+  Position,
+  VueFlow,
+  getStraightPath,
+  useVueFlow,
+} from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
 import { layOut } from '~/services/map-layout'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -31,7 +39,10 @@ const joints = computed(() => {
 const positions = shallowRef(new Map<string, { x: number; y: number }>())
 /** Changes only when bodies or joints come, go or get a longer name. */
 const topology = computed(() =>
-  JSON.stringify([bodies.value.map((b) => [b.id, widthOf(b.name)]), joints.value.map((j) => [j.source, j.target])]),
+  JSON.stringify([
+    bodies.value.map((b) => [b.id, widthOf(b.name)]),
+    joints.value.map((j) => [j.source, j.target]),
+  ]),
 )
 watch(
   topology,
@@ -44,9 +55,7 @@ watch(
   { immediate: true },
 )
 
-const moved = computed(
-  () => new Set(joints.value.filter((j) => j.state === 'drives').map((j) => j.target)),
-)
+const moved = computed(() => new Set(joints.value.filter((j) => j.state === 'drives').map((j) => j.target)))
 const nodes = computed<Node[]>(() =>
   bodies.value
     .filter(({ id }) => positions.value.has(id))

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 /** Play, pause, step, loop and speed, the time at the playhead, and how the solving went. */
-import { mdiPause, mdiPlay, mdiRepeat, mdiRepeatOff, mdiSkipPrevious, mdiStepBackward, mdiStepForward } from '@mdi/js'
+import {
+  mdiPause,
+  mdiPlay,
+  mdiRepeat,
+  mdiRepeatOff,
+  mdiSkipPrevious,
+  mdiStepBackward,
+  mdiStepForward,
+} from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
 import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -61,9 +69,27 @@ const nextSpeed = (value: number) => {
       title="Play or pause (space)"
       @click="playback.toggle"
     />
-    <v-btn :icon="mdiSkipPrevious" variant="text" aria-label="To the start" :disabled="!run.take" @click="playback.step(-Infinity)" />
-    <v-btn :icon="mdiStepBackward" variant="text" aria-label="One frame back" :disabled="!run.take" @click="playback.step(-1)" />
-    <v-btn :icon="mdiStepForward" variant="text" aria-label="One frame on" :disabled="!run.take" @click="playback.step(1)" />
+    <v-btn
+      :icon="mdiSkipPrevious"
+      variant="text"
+      aria-label="To the start"
+      :disabled="!run.take"
+      @click="playback.step(-Infinity)"
+    />
+    <v-btn
+      :icon="mdiStepBackward"
+      variant="text"
+      aria-label="One frame back"
+      :disabled="!run.take"
+      @click="playback.step(-1)"
+    />
+    <v-btn
+      :icon="mdiStepForward"
+      variant="text"
+      aria-label="One frame on"
+      :disabled="!run.take"
+      @click="playback.step(1)"
+    />
     <v-btn
       :icon="playback.loop ? mdiRepeat : mdiRepeatOff"
       variant="text"
@@ -98,7 +124,9 @@ const nextSpeed = (value: number) => {
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
     </template>
     <span class="spacer" />
-    <span v-if="run.stale && run.progress === null && run.problem" class="stale">older than the last edit</span>
+    <span v-if="run.stale && run.progress === null && run.problem" class="stale"
+      >older than the last edit</span
+    >
   </div>
 </template>
 

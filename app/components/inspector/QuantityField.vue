@@ -31,7 +31,10 @@ function inWords(value: Quantity): string {
   if (typeof value === 'string') return value
   const { unit } = dimensions[props.dimension]
   const one = parseQuantity(`1 ${unit}`, props.dimension)
-  return `${one.ok ? Number((value / one.value).toPrecision(12)) : value} ${unitSymbol(unit)}`.replace(' °', '°')
+  return `${one.ok ? Number((value / one.value).toPrecision(12)) : value} ${unitSymbol(unit)}`.replace(
+    ' °',
+    '°',
+  )
 }
 
 async function submit() {

@@ -41,8 +41,8 @@ async function setRate(rate: number) {
     />
   </div>
   <p class="hint muted">
-    Pick a body to change its dimensions, or a joint to read its motion and set its motor: in the model, on the
-    link map or in the list of joints.
+    Pick a body to change its dimensions, or a joint to read its motion and set its motor: in the model, on
+    the link map or in the list of joints.
   </p>
 </template>
 

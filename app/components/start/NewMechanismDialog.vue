@@ -45,7 +45,10 @@ function submit() {
           <label v-for="option in STARTS" :key="option.id" :class="{ chosen: option.id === start }">
             <input v-model="start" type="radio" name="start" :value="option.id" />
             <svg viewBox="0 0 80 50" aria-hidden="true"><path :d="option.path" /></svg>
-            <span><strong>{{ option.name }}</strong><br /><span class="muted">{{ option.note }}</span></span>
+            <span
+              ><strong>{{ option.name }}</strong
+              ><br /><span class="muted">{{ option.note }}</span></span
+            >
           </label>
         </fieldset>
       </v-card-text>

@@ -24,7 +24,10 @@ const conflict = computed(() => {
 const motion = computed(() => {
   if (mechanism.problems.length > 0) return mechanism.problems.map((p) => p.message).join(' ')
   if (!run.problem) return ''
-  const kept = run.stale && run.take ? ` The last good motion (${seconds(run.take.frames * run.take.interval)}) stays.` : ''
+  const kept =
+    run.stale && run.take
+      ? ` The last good motion (${seconds(run.take.frames * run.take.interval)}) stays.`
+      : ''
   return run.problem.message + kept
 })
 </script>

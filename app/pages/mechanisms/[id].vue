@@ -42,7 +42,10 @@ async function copy() {
   <div v-if="failure" class="failure">
     <h1>This mechanism could not be opened</h1>
     <p>{{ failure }}</p>
-    <p><v-btn color="primary" variant="flat" @click="open">Try again</v-btn> <NuxtLink to="/">All projects</NuxtLink></p>
+    <p>
+      <v-btn color="primary" variant="flat" @click="open">Try again</v-btn>
+      <NuxtLink to="/">All projects</NuxtLink>
+    </p>
   </div>
   <div v-else class="workspace">
     <WorkspaceHeader :project="project.name" />

@@ -58,7 +58,9 @@ function bodyProblems(document: MechanismDocument): Problem[] {
       const path = `/bodies/${i}/parts/${k}`
       if (!parts.has(placed.part)) return [missing(`${path}/part`, 'part', placed.part, placed.id)]
       const before = body.parts.slice(0, k).some((p) => p.id === placed.on?.placed)
-      return !placed.on || before ? [] : [missing(`${path}/on/placed`, 'part placed before it', placed.on.placed, placed.id)]
+      return !placed.on || before
+        ? []
+        : [missing(`${path}/on/placed`, 'part placed before it', placed.on.placed, placed.id)]
     }),
   )
   if (!document.bodies.some((body) => body.grounded)) {
@@ -141,7 +143,8 @@ function probeProblems(document: MechanismDocument): Problem[] {
       if (!probe.datum || !probe.along) return [incomplete(probe, path, 'a datum and an axis (x, y or z)')]
       return datums.has(probe.datum) ? [] : [missing(`${path}/datum`, 'datum', probe.datum, probe.id)]
     }
-    if (!probe.joint || !probe.freedom) return [incomplete(probe, path, 'a joint and the name of its freedom')]
+    if (!probe.joint || !probe.freedom)
+      return [incomplete(probe, path, 'a joint and the name of its freedom')]
     return joints.has(probe.joint) ? [] : [missing(`${path}/joint`, 'joint', probe.joint, probe.id)]
   })
 }

@@ -88,7 +88,8 @@ export const IsOrientation = (): PropertyDecorator =>
 /** Named lengths: the dimensions of a part. */
 export function AreDimensions(): PropertyDecorator {
   const faults = (value: unknown): string | null => {
-    if (typeof value !== 'object' || value === null || Array.isArray(value)) return 'must be an object of lengths'
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return 'must be an object of lengths'
     for (const [name, quantity] of Object.entries(value)) {
       const fault = quantityFault(quantity, ['length'])
       if (fault) return `${name}: ${fault}`

@@ -13,7 +13,11 @@ import { referenceProblems } from './references'
 /** Returns the input itself, typed, when it holds; no instance of a class leaves this function. */
 export function validateDocument(input: unknown): Result<MechanismDocument> {
   if (typeof input !== 'object' || input === null || Array.isArray(input)) {
-    return fail({ code: 'document-not-an-object', message: 'A mechanism document is a JSON object.', path: '' })
+    return fail({
+      code: 'document-not-an-object',
+      message: 'A mechanism document is a JSON object.',
+      path: '',
+    })
   }
   const problems = classProblems(MechanismDocument, input)
   if (problems.length > 0) return fail(...problems)
@@ -39,7 +43,8 @@ function flattened(error: ValidationError, path: string, ids: readonly string[])
   const chain = typeof own === 'string' ? [...ids, own] : ids
   const mine = Object.entries(error.constraints ?? {}).map(([rule, text]) => ({
     code: rule === 'whitelistValidation' ? 'field-unknown' : 'field-invalid',
-    message: rule === 'whitelistValidation' ? `The field “${error.property}” is not known here.` : sentence(text),
+    message:
+      rule === 'whitelistValidation' ? `The field “${error.property}” is not known here.` : sentence(text),
     path: here,
     ids: chain,
   }))

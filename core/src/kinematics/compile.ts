@@ -174,10 +174,7 @@ class Builder {
     if (!this.geometry.bodies[body].pose) {
       const relative = travel(joint.type.freedoms, values)
       const from = multiply(this.pose[parent], near.frame)
-      this.pose[body] = multiply(
-        multiply(from, forward ? relative : inverse(relative)),
-        inverse(far.frame),
-      )
+      this.pose[body] = multiply(multiply(from, forward ? relative : inverse(relative)), inverse(far.frame))
     }
   }
 

@@ -29,7 +29,12 @@ export interface Condition {
 const LETTERS = ['x', 'y', 'z'] as const
 
 /** Distance of B's origin from A's origin along axis i of A [m]. */
-export const slide = (i: Axis): Condition => ({ kind: SLIDE, i, j: i, direction: `slide along ${LETTERS[i]}` })
+export const slide = (i: Axis): Condition => ({
+  kind: SLIDE,
+  i,
+  j: i,
+  direction: `slide along ${LETTERS[i]}`,
+})
 
 /** Axis i of A stands square to axis j of B: their dot product [-]. It holds the tilt about the third axis. */
 export const square = (i: Axis, j: Axis): Condition => {

@@ -103,9 +103,7 @@ export function jointStates(
     if (drivenLinks.has(link)) states[id] = 'drives'
     else if (started && states[id] !== 'drives') {
       const rate =
-        link >= 0
-          ? solver.state.rate[link]
-          : solver.rows.rate(solver.state, closure, freedom.measure)
+        link >= 0 ? solver.state.rate[link] : solver.rows.rate(solver.state, closure, freedom.measure)
       if (Math.abs(rate) > STILL * (freedom.motion === 'slide' ? size : 1)) states[id] = 'follows'
     }
   }

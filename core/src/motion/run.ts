@@ -66,8 +66,7 @@ export class ScenarioRun {
   advance(frames: number): void {
     const end = Math.min(this.scenario.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
-      const reached =
-        this.frame === 0 ? this.solver.start() : this.solver.advance(this.frame * this.interval)
+      const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.frame * this.interval)
       if (reached.ok) {
         this.record(reached.value)
         this.frame++

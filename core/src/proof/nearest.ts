@@ -9,14 +9,15 @@ const HALVINGS = 20
 
 /**
  * Bisects between the value in `good` and the one in `refused`, two documents that differ in one dimension only.
- * Returns the last value found to assemble [m], or null when the dimension is no length in both.
+ * Returns the last value found to assemble [m] and whether it is a longest or a shortest one, or null when the
+ * dimension is no length in both.
  */
 export function nearestDimension(
   good: MechanismDocument,
   refused: MechanismDocument,
   part: number,
   dimension: string,
-): number | null {
+): { length: number; bound: 'longest' | 'shortest' } | null {
   const from = parseQuantity(good.parts[part].dimensions[dimension], 'length')
   const to = parseQuantity(refused.parts[part].dimensions[dimension], 'length')
   if (!from.ok || !to.ok) return null
@@ -27,7 +28,7 @@ export function nearestDimension(
     if (assembles(good, part, dimension, middle)) closes = middle
     else opens = middle
   }
-  return closes
+  return { length: closes, bound: to.value > from.value ? 'longest' : 'shortest' }
 }
 
 function assembles(document: MechanismDocument, part: number, dimension: string, length: number): boolean {

@@ -19,7 +19,8 @@ export const link = defineShape({
   },
   contradiction: ({ length, width, bore }) => {
     if (bore >= width) return { dimension: 'bore', message: 'the bores must be smaller than the width' }
-    if (bore >= length) return { dimension: 'length', message: 'the bores must stand further apart than their diameter' }
+    if (bore >= length)
+      return { dimension: 'length', message: 'the bores must stand further apart than their diameter' }
     return null
   },
   datums: ({ length }) => ({

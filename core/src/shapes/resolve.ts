@@ -40,7 +40,9 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
   const dimensions: Record<string, number> = {}
   for (const name of Object.keys(part.dimensions)) {
     if (!Object.hasOwn(shape.dimensions, name)) {
-      problems.push(problem('dimension-unknown', name, `a ${shape.noun.toLowerCase()} has no dimension “${name}”.`))
+      problems.push(
+        problem('dimension-unknown', name, `a ${shape.noun.toLowerCase()} has no dimension “${name}”.`),
+      )
     }
   }
   for (const [name, { label }] of Object.entries(shape.dimensions)) {
@@ -53,9 +55,13 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
     if (!read.ok) {
       problems.push(problem(read.problems[0].code, name, read.problems[0].message))
     } else if (read.value <= 0) {
-      problems.push(problem('dimension-not-positive', name, `${label} is ${quantity}; it must be more than zero.`))
+      problems.push(
+        problem('dimension-not-positive', name, `${label} is ${quantity}; it must be more than zero.`),
+      )
     } else if (read.value > LARGEST) {
-      problems.push(problem('dimension-too-large', name, `${label} is ${quantity}; at most ${LARGEST} m can be.`))
+      problems.push(
+        problem('dimension-too-large', name, `${label} is ${quantity}; at most ${LARGEST} m can be.`),
+      )
     } else dimensions[name] = read.value
   }
   if (problems.length > 0) return fail(...problems)

@@ -94,7 +94,11 @@ export function parseQuantity(
     const what = Object.values(dimensions).find((d) => d.exponents.every((e, i) => e === exponents[i]))
     const is = what ? `is ${what.noun}` : 'has another unit'
     return fail(
-      problem('quantity-wrong-dimension', `“${quantity}” ${is}, not ${dimensions[dimension].noun}`, dimension),
+      problem(
+        'quantity-wrong-dimension',
+        `“${quantity}” ${is}, not ${dimensions[dimension].noun}`,
+        dimension,
+      ),
     )
   }
   return finite(value, quantity, dimension)
@@ -173,7 +177,10 @@ function finite(value: number, text: string, dimension: Dimension): Result<numbe
 }
 
 function problem(code: string, what: string, dimension: Dimension): Problem {
-  return { code, message: `${what}. Write ${dimensions[dimension].noun} such as ${dimensions[dimension].example}.` }
+  return {
+    code,
+    message: `${what}. Write ${dimensions[dimension].noun} such as ${dimensions[dimension].example}.`,
+  }
 }
 
 function tidied(text: string): string {

@@ -6,7 +6,13 @@ export type Jet = readonly [number, number, number]
  * Position by the diagonal from crank end to rocker pivot and the law of cosines; rates from the loop equations
  * a e^(i crank) + b e^(i coupler) = d + c e^(i rocker), differentiated once and twice.
  */
-export function fourBar(d: number, a: number, b: number, c: number, crank: Jet): { coupler: Jet; rocker: Jet } {
+export function fourBar(
+  d: number,
+  a: number,
+  b: number,
+  c: number,
+  crank: Jet,
+): { coupler: Jet; rocker: Jet } {
   const [t, dt, ddt] = crank
   const bx = a * Math.cos(t)
   const by = a * Math.sin(t)

@@ -58,7 +58,11 @@ describe('crank-rocker four-bar of the walking beam', () => {
   })
 
   it('has the rocker angle, speed and acceleration of the closed form', () => {
-    const errors = worst(take, 'rocker-pivot/angle', (frame) => fourBar(0.16, 0.03, 0.16, 0.1, crank(frame)).rocker)
+    const errors = worst(
+      take,
+      'rocker-pivot/angle',
+      (frame) => fourBar(0.16, 0.03, 0.16, 0.1, crank(frame)).rocker,
+    )
     for (const error of errors) expect(error).toBeLessThan(TOLERANCE)
   })
 

@@ -1,0 +1,99 @@
+/**
+ * `npm test`: lint, types, unit, server and end-to-end tests, on a fresh clone too.
+ *
+ * Installs what is missing, makes a throwaway database and takes free ports of its own. Every part is run even when
+ * one before it failed; one failing part fails the whole.
+ */
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { build } from './steps/build.mjs'
+import { startMariadb } from './steps/mariadb.mjs'
+import { chromium, npmPackages } from './steps/packages.mjs'
+import { end, Failure, mustRun, run } from './steps/run.mjs'
+import { serve } from './steps/serve.mjs'
+
+/** @type {{ pid: number, marker: string }[]} */
+const started = []
+/** @type {{ name: string, passed: boolean, seconds: number }[]} */
+const results = []
+let folder = ''
+
+/**
+ * @param {string} name
+ * @param {() => Promise<number>} work resolves to an exit code
+ */
+async function part(name, work) {
+  const began = Date.now()
+  console.log(`\n── ${name}`)
+  let passed = false
+  try {
+    passed = (await work()) === 0
+  } catch (error) {
+    console.error(error instanceof Failure ? error.message : error)
+  }
+  results.push({ name, passed, seconds: (Date.now() - began) / 1000 })
+  return passed
+}
+
+async function main() {
+  folder = await mkdtemp(join(tmpdir(), 'ligamen-test-'))
+  const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '' }
+  const ready = await part('set-up', async () => {
+    await npmPackages()
+    environment.CHROMIUM = await chromium()
+    const database = await startMariadb(folder)
+    started.push(database)
+    environment.DATABASE_URL = database.url
+    await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], environment)
+    return 0
+  })
+  if (!ready) return
+
+  await part('lint', () => run('npm', ['run', '--silent', 'lint']))
+  await part('types', () => run('npm', ['run', '--silent', 'types']))
+  await part('unit tests', () => run('npm', ['run', '--silent', 'unit']))
+  const served = await part('build', async () => {
+    await build()
+    const server = await serve({
+      database: environment.DATABASE_URL,
+      port: 4300,
+      log: join(folder, 'server.log'),
+    })
+    started.push(server)
+    environment.LIGAMEN_ADDRESS = server.address
+    return 0
+  })
+  if (!served) return
+  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
+  await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
+}
+
+async function finish() {
+  for (const { pid, marker } of [...started].reverse()) await end(pid, marker)
+  if (folder) await rm(folder, { recursive: true, force: true })
+  const failed = results.filter((result) => !result.passed)
+  const seconds = results.reduce((sum, result) => sum + result.seconds, 0)
+  console.log('')
+  for (const { name, passed, seconds: took } of results) {
+    console.log(`${passed ? 'passed' : 'FAILED'}  ${name} (${took.toFixed(0)} s)`)
+  }
+  console.log(
+    failed.length === 0
+      ? `All ${results.length} parts passed in ${seconds.toFixed(0)} s.`
+      : `${failed.length} of ${results.length} parts failed (${failed.map((f) => f.name).join(', ')}) in ${seconds.toFixed(0)} s.`,
+  )
+  process.exit(failed.length === 0 ? 0 : 1)
+}
+
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, () => {
+    results.push({ name: `stopped by ${signal}`, passed: false, seconds: 0 })
+    void finish()
+  })
+}
+await main().catch((error) => {
+  console.error(error)
+  results.push({ name: 'the run itself', passed: false, seconds: 0 })
+})
+await finish()

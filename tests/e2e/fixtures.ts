@@ -1,0 +1,75 @@
+/** What every walk shares: a page that must stay clean, a mechanism of its own, and the closed form to compare with. */
+import { expect, test as base } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { fourBar } from '../../core/test/published/closed-forms'
+
+interface Fixtures {
+  /** Messages that a walk expects, such as that of a request that was refused on purpose. */
+  allowed: RegExp[]
+  /** Fails the test when a request left the origin or the console said an error. */
+  clean: undefined
+}
+
+export const test = base.extend<Fixtures>({
+  allowed: async ({}, use) => use([]),
+  clean: [
+    async ({ context, baseURL, allowed }, use) => {
+      const faults: string[] = []
+      context.on('request', (request) => {
+        const { origin, protocol } = new URL(request.url())
+        if (/^https?:|^wss?:/.test(protocol) && origin !== new URL(baseURL!).origin)
+          faults.push(request.url())
+      })
+      context.on('console', (message) => {
+        if (message.type() === 'error') faults.push(message.text())
+      })
+      context.on('weberror', (error) => faults.push(String(error.error())))
+      await use(undefined)
+      expect(faults.filter((fault) => !allowed.some((pattern) => pattern.test(fault)))).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+/** Makes a project with one walking beam (or pusher) and opens it. */
+export async function openFresh(page: Page, start = 'crank-rocker'): Promise<string> {
+  const project = await (await page.request.post('/api/projects', { data: { name: 'Seed line' } })).json()
+  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
+    data: { name: 'Beam under test', start },
+  })
+  const { id } = await made.json()
+  await page.goto(`/mechanisms/${id}`)
+  await solved(page)
+  return id
+}
+
+export const solved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: 'frames solved in' })).toBeVisible()
+
+export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible()
+
+/** Pauses at a time typed into the time field. */
+export async function goTo(page: Page, time: string): Promise<void> {
+  const field = page.getByLabel('Time at the playhead')
+  await field.fill(time)
+  await field.press('Enter')
+}
+
+export const jointRow = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Joint positions' }).getByRole('button', { name })
+
+export async function selectCrank(page: Page) {
+  await page.getByRole('button', { name: 'Body Crank', exact: true }).click()
+  return page.getByLabel('Length between bores')
+}
+
+/** Rocker angle [deg] of the demo's closed form at a time, for a crank of the given length [m]. */
+export function rockerAngle(time: number, crank = 0.03): number {
+  const speed = 2 * Math.PI
+  const runUp = 0.4
+  const turned = time < runUp ? (speed * time * time) / (2 * runUp) : speed * (time - runUp / 2)
+  const { rocker } = fourBar(0.16, crank, 0.16, 0.1, [Math.PI / 3 + turned, speed, 0])
+  return (rocker[0] * 180) / Math.PI
+}
+
+export { expect }

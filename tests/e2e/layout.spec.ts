@@ -1,0 +1,71 @@
+/** Nothing is cut off at 1280x800 in either theme, and axe finds no serious fault on any view. */
+import { readFile } from 'node:fs/promises'
+import { createRequire } from 'node:module'
+import type { Page } from '@playwright/test'
+import { expect, jointRow, openFresh, selectCrank, test } from './fixtures'
+
+/** Elements whose content is wider or higher than they show, leaving out those that are meant to scroll or cut. */
+const cutOff = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('body *')]
+      .filter((element) => {
+        const style = getComputedStyle(element)
+        const box = element.getBoundingClientRect()
+        if (box.width < 2 || box.height < 2 || style.visibility === 'hidden') return false
+        if (element.closest('.vue-flow__viewport, .v-overlay-container, svg, .sr-only')) return false
+        const beyond =
+          box.right > innerWidth + 1 || box.bottom > innerHeight + 1 || box.left < -1 || box.top < -1
+        const clips = style.overflowX === 'hidden' && style.textOverflow !== 'ellipsis'
+        return beyond || (clips && element.scrollWidth > element.clientWidth + 1 && element.innerText !== '')
+      })
+      .map((element) => `${element.tagName}.${element.className}: ${element.innerText.slice(0, 40)}`),
+  )
+
+/** Serious and critical faults by axe-core. */
+async function faults(page: Page): Promise<string[]> {
+  const axe = await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+  await page.evaluate(axe)
+  return page.evaluate(async () => {
+    const { violations } = await (
+      globalThis as unknown as {
+        axe: {
+          run(): Promise<{
+            violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[]
+          }>
+        }
+      }
+    ).axe.run()
+    return violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .flatMap(({ id, nodes }) =>
+        nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.failureSummary}`),
+      )
+  })
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`${colorScheme} theme`, () => {
+    test.use({ colorScheme })
+
+    test('the start page is whole and accessible', async ({ page }) => {
+      await page.goto('/')
+      await expect(page.getByRole('link', { name: /Walking beam/ }).first()).toBeVisible()
+      expect(await faults(page)).toEqual([])
+    })
+
+    test('the workspace is whole and accessible, whatever is selected', async ({ page }) => {
+      await openFresh(page)
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await jointRow(page, 'Crank shaft').click()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      const field = await selectCrank(page)
+      await field.fill('nonsense')
+      await field.press('Enter')
+      await expect(page.getByRole('alert')).toBeVisible()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+    })
+  })
+}

@@ -1,0 +1,92 @@
+/** Nothing is lost: two tabs, a server that is gone, a page that dies. */
+import type { Page } from '@playwright/test'
+import { expect, openFresh, saved, selectCrank, solved, test } from './fixtures'
+
+test.use({ allowed: [/409/, /ERR_INTERNET_DISCONNECTED/, /ERR_FAILED/] })
+
+async function setCrank(page: Page, length: string) {
+  const field = await selectCrank(page)
+  await field.fill(length)
+  await field.press('Enter')
+}
+
+const stored = async (page: Page, id: string) => {
+  const { document } = await (await page.request.get(`/api/mechanisms/${id}`)).json()
+  return document.parts.find((p: { id: string }) => p.id === 'crank-plate').dimensions.length
+}
+
+/** Two tabs on one mechanism; the first has saved 32 mm, the second then tries 28 mm and is told. */
+async function conflict(page: Page): Promise<{ id: string; second: Page }> {
+  const id = await openFresh(page)
+  const second = await page.context().newPage()
+  await second.goto(`/mechanisms/${id}`)
+  await solved(second)
+  await setCrank(page, '32 mm')
+  await expect.poll(() => stored(page, id)).toBe('32 mm')
+  await setCrank(second, '28 mm')
+  const notice = second.getByRole('alert')
+  await expect(notice).toContainText('This mechanism was saved somewhere else')
+  await expect(notice).toContainText('Crank: Length between bores 30 mm → 32 mm')
+  await expect(second.getByText('Not saved: changed elsewhere')).toBeVisible()
+  await expect(await selectCrank(second)).toHaveValue('28 mm')
+  expect(await stored(page, id)).toBe('32 mm')
+  return { id, second }
+}
+
+test('the second of two tabs is told, keeps its edit, and saves it over the other when asked', async ({
+  page,
+}) => {
+  const { id, second } = await conflict(page)
+  await second.getByRole('button', { name: 'Save mine over it' }).click()
+  await saved(second)
+  expect(await stored(page, id)).toBe('28 mm')
+})
+
+test('the second tab keeps its version as a copy', async ({ page }) => {
+  const { id, second } = await conflict(page)
+  await second.getByRole('button', { name: 'Keep mine as a copy' }).click()
+  await second.waitForURL((url) => !url.pathname.endsWith(id))
+  await solved(second)
+  await expect(second.getByText('Beam under test copy')).toBeVisible()
+  await expect(await selectCrank(second)).toHaveValue('28 mm')
+  expect(await stored(page, id)).toBe('32 mm')
+})
+
+test('the second tab takes the other version', async ({ page }) => {
+  const { second } = await conflict(page)
+  await second.getByRole('button', { name: 'Take theirs' }).click()
+  await saved(second)
+  await expect(await selectCrank(second)).toHaveValue('32 mm')
+})
+
+test('while the server is gone edits are kept, and they are saved when it is back', async ({
+  page,
+  context,
+}) => {
+  const id = await openFresh(page)
+  await context.setOffline(true)
+  await setCrank(page, '33 mm')
+  await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
+  await setCrank(page, '34 mm')
+  await solved(page)
+  await context.setOffline(false)
+  await saved(page)
+  expect(await stored(page, id)).toBe('34 mm')
+})
+
+test('an edit that never reached the server survives the page', async ({ page }) => {
+  const id = await openFresh(page)
+  await page.route(`**/api/mechanisms/${id}`, (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  )
+  await setCrank(page, '35 mm')
+  await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
+  await page.unroute(`**/api/mechanisms/${id}`)
+  // a crash asks nobody before leaving
+  const next = await page.context().newPage()
+  await page.close({ runBeforeUnload: false })
+  await next.goto(`/mechanisms/${id}`)
+  await expect(next.getByText('were found here and are saved now')).toBeVisible()
+  await expect(await selectCrank(next)).toHaveValue('35 mm')
+  expect(await stored(next, id)).toBe('35 mm')
+})
