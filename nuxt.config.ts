@@ -27,6 +27,8 @@ export default defineNuxtConfig({
   build: { transpile: ['vuetify'] },
   components: [{ path: '~/components', pathPrefix: false }],
   telemetry: false,
+  // it would ask the server for newer builds from every open page
+  experimental: { appManifest: false },
   devtools: { enabled: false },
   routeRules: {
     '/**': {

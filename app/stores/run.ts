@@ -1,8 +1,11 @@
-/** What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped. */
+/**
+ * What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped.
+ * An edit's document, report and take appear together, so that an edit draws the screen once.
+ */
 import type { MechanismDocument, ModelReport, Problem, Take } from '@ligamen/core'
 
 export const useRunStore = defineStore('run', () => {
-  /** The document whose bodies the view draws; it follows an edit as soon as its motion is there. */
+  /** The document whose bodies the view draws. */
   const document = shallowRef<MechanismDocument | null>(null)
   const report = shallowRef<ModelReport | null>(null)
   const take = shallowRef<Take | null>(null)
@@ -12,12 +15,11 @@ export const useRunStore = defineStore('run', () => {
   const problem = shallowRef<Problem | null>(null)
   /** True when the take belongs to an older document than the one on screen. */
   const stale = ref(false)
-  let next: MechanismDocument | null = null
+  let next: { document: MechanismDocument; report: ModelReport } | null = null
 
   /** A document was accepted and its run begins. */
   function begin(edited: MechanismDocument, fresh: ModelReport) {
-    next = edited
-    report.value = fresh
+    next = { document: edited, report: fresh }
     problem.value = fresh.problem
     progress.value = null
     stale.value = take.value !== null
@@ -59,7 +61,10 @@ export const useRunStore = defineStore('run', () => {
   }
 
   function showNext() {
-    if (next) document.value = next
+    if (next) {
+      document.value = next.document
+      report.value = next.report
+    }
     next = null
   }
 

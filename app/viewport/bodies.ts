@@ -1,8 +1,17 @@
-/** Bodies of a mechanism as three objects; the geometry of a part is built once for each set of dimensions. */
+/**
+ * Bodies of a mechanism as three objects. The geometry of a part is built once for each set of dimensions, and the
+ * material of a colour is kept over every edit, since letting the last one go would compile its shader anew.
+ */
 import * as THREE from 'three'
 import { placedFrames, placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
 import type { MechanismDocument, Part, ResolvedPart } from '@ligamen/core'
 import type { Palette } from './palette'
+
+/** A colour as it looks, and as it looks while its body is selected. */
+interface Paint {
+  readonly plain: THREE.MeshStandardMaterial
+  readonly chosen: THREE.MeshStandardMaterial
+}
 
 interface PartGeometry {
   readonly solid: THREE.BufferGeometry
@@ -13,6 +22,7 @@ export class BodyShapes {
   readonly root = new THREE.Group()
   private readonly groups = new Map<string, THREE.Group>()
   private readonly geometries = new Map<string, PartGeometry>()
+  private readonly paints = new Map<string, Paint>()
   private edgeMaterial = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.55 })
   private selectedEdges = new THREE.LineBasicMaterial()
   private palette: Palette | null = null
@@ -22,6 +32,7 @@ export class BodyShapes {
     this.palette = palette
     this.edgeMaterial.color.set(palette.edge)
     this.selectedEdges.color.set(palette.playhead)
+    for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.playhead)
     this.mark()
   }
 
@@ -92,6 +103,10 @@ export class BodyShapes {
 
   dispose(): void {
     this.clear()
+    for (const { plain, chosen } of this.paints.values()) {
+      plain.dispose()
+      chosen.dispose()
+    }
     for (const { solid, edges } of this.geometries.values()) {
       solid.dispose()
       edges.dispose()
@@ -99,11 +114,6 @@ export class BodyShapes {
   }
 
   private clear(): void {
-    this.root.traverse((object) => {
-      if (object instanceof THREE.Mesh && object.material instanceof THREE.MeshStandardMaterial) {
-        object.material.dispose()
-      }
-    })
     this.root.clear()
     this.groups.clear()
   }
@@ -124,18 +134,32 @@ export class BodyShapes {
 
   private placedPart(part: Part, key: string): THREE.Object3D {
     const { solid, edges } = this.geometries.get(key)!
+    const paint = this.paint(part.colour)
+    const surface = new THREE.Mesh(solid, paint.plain)
+    surface.userData.paint = paint
+    const object = new THREE.Group()
+    object.add(surface, new THREE.LineSegments(edges, this.edgeMaterial))
+    return object
+  }
+
+  private paint(colour: string): Paint {
+    const known = this.paints.get(colour)
+    if (known) return known
     // pushed back a little, so that the edges on the surface are not broken by it
-    const material = new THREE.MeshStandardMaterial({
-      color: part.colour,
+    const plain = new THREE.MeshStandardMaterial({
+      color: colour,
       roughness: 0.55,
       metalness: 0.1,
       polygonOffset: true,
       polygonOffsetFactor: 1,
       polygonOffsetUnits: 1,
     })
-    const object = new THREE.Group()
-    object.add(new THREE.Mesh(solid, material), new THREE.LineSegments(edges, this.edgeMaterial))
-    return object
+    const chosen = plain.clone()
+    chosen.emissiveIntensity = 0.12
+    if (this.palette) chosen.emissive.set(this.palette.playhead)
+    const paint = { plain, chosen }
+    this.paints.set(colour, paint)
+    return paint
   }
 
   private mark(): void {
@@ -144,11 +168,10 @@ export class BodyShapes {
       group.traverse((object) => {
         if (object instanceof THREE.LineSegments) {
           object.material = chosen ? this.selectedEdges : this.edgeMaterial
-        } else if (object instanceof THREE.Mesh && this.palette) {
-          const { material } = object
-          if (!(material instanceof THREE.MeshStandardMaterial)) return
-          material.emissive.set(this.palette.playhead)
-          material.emissiveIntensity = chosen ? 0.12 : 0
+        } else if (object instanceof THREE.Mesh) {
+          // joint glyphs hang on the bodies too, with materials of their own
+          const paint = object.userData.paint as Paint | undefined
+          if (paint) object.material = chosen ? paint.chosen : paint.plain
         }
       })
     }

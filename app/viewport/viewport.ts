@@ -34,6 +34,8 @@ export class Viewport {
 
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true })
+    // asking a driver for its compiler's log stops the page until the shader is compiled
+    this.renderer.debug.checkShaderErrors = false
     this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio))
     this.camera.up.set(0, 0, 1)
     this.controls = new CameraControls(this.camera, canvas)

@@ -37,7 +37,7 @@ test('a crank length is refused in words, stays in its field, and the last good 
     await expect(field).toHaveValue(typed)
     await expect(jointRow(page, 'Rocker pivot')).toContainText(`${rockerAngle(1.25).toFixed(1)}°`)
   }
-  await page.getByRole('button', { name: 'Play' }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.getByLabel('Time at the playhead')).not.toHaveValue('1.250 s')
   await page.getByRole('button', { name: 'Back to 30 mm' }).click()
   await expect(field).toHaveValue('30 mm')
@@ -85,7 +85,7 @@ test('a crank that cannot turn fully stops at its dead point, said with time and
 })
 
 test.describe(() => {
-  test.use({ allowed: [/404/] })
+  test.use({ allowed: /404/ })
 
   test('an address that leads nowhere says so', async ({ page }) => {
     await page.goto('/mechanisms/00000000-0000-4000-8000-000000000000')

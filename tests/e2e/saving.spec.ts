@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test'
 import { expect, openFresh, saved, selectCrank, solved, test } from './fixtures'
 
-test.use({ allowed: [/409/, /ERR_INTERNET_DISCONNECTED/, /ERR_FAILED/] })
+test.use({ allowed: /409|ERR_INTERNET_DISCONNECTED|ERR_FAILED/ })
 
 async function setCrank(page: Page, length: string) {
   const field = await selectCrank(page)

@@ -184,8 +184,10 @@ function range(lane: Lane): string {
   flex-grow: 1.5;
 }
 
+/* the same padding as its label, so that both grow to the same height */
 .lane {
   position: relative;
+  padding: 6px 0;
 }
 
 .lane :deep(canvas) {

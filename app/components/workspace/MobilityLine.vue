@@ -22,7 +22,7 @@ const redundant = computed(() => {
 <template>
   <v-menu v-if="run.report" :close-on-content-click="false" location="bottom start">
     <template #activator="{ props: menu }">
-      <button type="button" class="chip" v-bind="menu" aria-label="Mobility, open the details">
+      <button type="button" class="chip" v-bind="menu" title="Open the details of the mobility">
         <v-icon :icon="mdiRecordCircleOutline" size="14" />
         <span>{{ run.report.words.line }}</span>
       </button>

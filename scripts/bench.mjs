@@ -1,0 +1,45 @@
+/**
+ * `npm run bench`: every figure of speed, in one run. `-- --json FILE` also writes them as {name, value, unit};
+ * `-- --only core` leaves out what needs a browser.
+ */
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import { build } from './steps/build.mjs'
+import { startMariadb } from './steps/mariadb.mjs'
+import { npmPackages } from './steps/packages.mjs'
+import { end, mustRun } from './steps/run.mjs'
+import { serve } from './steps/serve.mjs'
+
+const { values } = parseArgs({ options: { json: { type: 'string' }, only: { type: 'string' } } })
+
+/** @type {{ name: string, value: number, unit: string }[]} */
+const figures = []
+/** @type {{ pid: number, marker: string }[]} */
+const started = []
+
+await npmPackages()
+const folder = await mkdtemp(join(tmpdir(), 'ligamen-bench-'))
+try {
+  if (values.only !== 'core') await inBrowser()
+} finally {
+  for (const { pid, marker } of started.reverse()) await end(pid, marker)
+  await rm(folder, { recursive: true, force: true })
+}
+for (const { name, value, unit } of figures) console.log(`${name.padEnd(60)} ${value.toPrecision(4)} ${unit}`)
+if (values.json) await writeFile(values.json, `${JSON.stringify(figures, null, 2)}\n`)
+
+/** The built app in Chromium, on a throwaway database. */
+async function inBrowser() {
+  const database = await startMariadb(folder)
+  started.push(database)
+  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], {
+    DATABASE_URL: database.url,
+  })
+  await build()
+  const server = await serve({ database: database.url, port: 4400, log: join(folder, 'server.log') })
+  started.push(server)
+  const { benchWorker } = await import('./bench/worker.mjs')
+  figures.push(...(await benchWorker(server.address)))
+}
