@@ -1,136 +1,180 @@
 /**
- * Assembly: coordinates near the home pose at which every loop closes.
+ * Assembly: coordinates near the home pose at which every row holds.
  *
- * Levenberg-Marquardt on the scaled residuals of each block, which also settles redundant rows and, when nothing
+ * Levenberg-Marquardt on the scaled residuals of each component, which also settles redundant rows and, when nothing
  * closes the loops, comes to rest where the gap is smallest. Source: Nocedal & Wright, Numerical Optimization,
  * section 10.3.
  */
+import { conjugateGradients } from '../maths/least-squares'
 import { factor, solveFactored } from '../maths/lu'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { formatQuantity } from '../units/format'
-import { columnsOf, partition, placeBlock } from './blocks'
-import type { Block } from './blocks'
-import { ClosureRows } from './closures'
 import type { Mechanism } from './compile'
-import { SLIDE } from './conditions'
+import { Equations } from './equations'
 import { MotionState } from './state'
-
-/** Largest scaled residual of a closed loop. */
-export const CLOSED = 1e-10
+import { components, rowGradient } from './structure'
+import type { Component } from './structure'
+import { CLOSED } from './system'
 
 const MOST_ITERATIONS = 300
+/** Components with more unknowns are settled without a dense matrix. */
+const DENSE_UNKNOWNS = 300
 
 /**
  * Assembles at the home pose. Coordinates that a scenario drives keep their home values when that is possible; when
  * only another position of them closes the loops, that position is taken.
  *
- * Errors: `cannot-assemble` for every block that stays open, with the joint and its smallest gap.
+ * Errors: `cannot-assemble` for every component that stays open, with the joint and its smallest gap.
  */
 export function assemble(mechanism: Mechanism, driven: Uint8Array): Result<Float64Array> {
-  const rows = new ClosureRows(mechanism)
-  const state = new MotionState(mechanism)
-  const held = partition(mechanism, rows, driven).map((block) => settle(block, rows, state))
-  if (held.every(Boolean)) return succeed(state.q)
-
-  const free = new MotionState(mechanism)
-  const open = partition(mechanism, rows, new Uint8Array(mechanism.links)).filter(
-    (block) => !settle(block, rows, free),
-  )
-  return open.length === 0
-    ? succeed(free.q)
-    : fail(...open.map((block) => openProblem(block, rows, free, mechanism)))
+  const held = new Assembly(mechanism, driven)
+  if (held.open.length === 0) return succeed(held.state.q)
+  const free = new Assembly(mechanism, new Uint8Array(mechanism.links))
+  return free.open.length === 0
+    ? succeed(free.state.q)
+    : fail(...free.open.map((component) => free.openProblem(component)))
 }
 
-/** Moves the unknowns of a block until its rows vanish; true when they do and the axes agree. */
-function settle(block: Block, rows: ClosureRows, state: MotionState): boolean {
-  const { mechanism } = state
-  const n = block.unknowns.length
-  const m = block.rows.length
-  const columns = columnsOf(mechanism, block.unknowns)
-  const jacobian = new Float64Array(m * n)
-  const residual = new Float64Array(m)
+class Assembly {
+  readonly state: MotionState
+  readonly open: readonly Component[]
+  private readonly equations: Equations
+  private readonly everyPair: Int32Array
+
+  constructor(
+    private readonly mechanism: Mechanism,
+    private readonly known: Uint8Array,
+  ) {
+    this.state = new MotionState(mechanism)
+    this.equations = new Equations(mechanism, mechanism.rows)
+    this.everyPair = Int32Array.from(this.equations.pairs.keys())
+    this.open = components(this.equations, known).filter((component) => !this.settle(component))
+  }
+
+  /** Moves the unknowns of a component until its rows vanish; true when they do and the axes agree. */
+  private settle({ rows, unknowns }: Component): boolean {
+    const { state, equations, known } = this
+    const residual = new Float64Array(rows.length)
+    const before = new Float64Array(unknowns.length)
+    const evaluate = (): number => {
+      this.place()
+      let sum = 0
+      rows.forEach((row, r) => {
+        residual[r] = equations.residual(state, row)
+        sum += residual[r] ** 2
+      })
+      return sum
+    }
+    let cost = evaluate()
+    let damping = 1e-3
+    for (let iteration = 0; iteration < MOST_ITERATIONS && cost > 1e-28 && damping < 1e12; iteration++) {
+      const gradients = rows.map((row) => rowGradient(equations, state, row, known))
+      const step = dampedStep(gradients, unknowns, residual, damping)
+      unknowns.forEach((link, i) => {
+        before[i] = state.q[link]
+        state.q[link] += equations.scale[link] * step[i]
+      })
+      const next = evaluate()
+      if (next < cost) {
+        if (cost - next < 1e-13 * cost) break
+        cost = next
+        damping = Math.max(damping / 10, 1e-13)
+      } else {
+        unknowns.forEach((link, i) => {
+          state.q[link] = before[i]
+        })
+        evaluate()
+        damping *= 10
+      }
+    }
+    return residual.every((r) => Math.abs(r) < CLOSED) && this.opposed(rows) < 0
+  }
+
+  private place(): void {
+    this.state.place(this.state.all)
+    this.equations.placePairs(this.state, this.everyPair)
+  }
+
+  /** A row whose joint has its axes pointing against each other, or -1. */
+  private opposed(rows: readonly number[]): number {
+    const { equations } = this
+    const byPair = new Map<number, number[]>()
+    for (const row of rows) {
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+        const pair = equations.termPair[t]
+        if (pair >= 0) byPair.set(pair, [...(byPair.get(pair) ?? []), row])
+      }
+    }
+    for (const [pair, mine] of byPair) {
+      const conditions = mine.flatMap((row) => equations.rows[row].terms.flatMap((t) => t.condition ?? []))
+      if (!equations.isAligned(pair, conditions)) return mine[0]
+    }
+    return -1
+  }
+
+  /** Names the joint of a component that stays furthest open. */
+  openProblem({ rows }: Component): Problem {
+    const { equations, state, mechanism } = this
+    this.place()
+    const gaps = new Map<string, { length: number; angle: number }>()
+    for (const row of rows) {
+      const { owner, terms } = equations.rows[row]
+      const gap = gaps.get(owner.id) ?? { length: 0, angle: 0 }
+      const value = equations.value(state, row)
+      if (terms[0].condition?.measures === 'length') gap.length = Math.hypot(gap.length, value)
+      else gap.angle = Math.hypot(gap.angle, value)
+      gaps.set(owner.id, gap)
+    }
+    const opposed = this.opposed(rows)
+    const size = ({ length, angle }: { length: number; angle: number }) => length / mechanism.size + angle
+    const [worst] = [...gaps].reduce((a, b) => (size(b[1]) > size(a[1]) ? b : a))
+    const closes = size(gaps.get(worst)!) < CLOSED
+    const id = closes && opposed >= 0 ? equations.rows[opposed].owner.id : worst
+    const { length, angle } = gaps.get(id)!
+    const joint = mechanism.geometry.joints.find(({ source }) => source.id === id)
+    const name = joint?.source.name ?? rows.map((r) => equations.rows[r].owner).find((o) => o.id === id)!.name
+    const bodies = joint
+      ? [joint.from, joint.to].map(({ body }) => mechanism.geometry.bodies[body].source)
+      : []
+    const between = bodies.length > 0 ? ` between ${bodies[0].name} and ${bodies[1].name}` : ''
+    const gap = closes
+      ? 'has its axes pointing against each other; flip one of its datums'
+      : length > CLOSED * mechanism.size
+        ? `stays ${formatQuantity(length, 'mm', 2)} open${between} at best`
+        : `stays tilted by ${formatQuantity(angle, 'deg', 2)}${between} at best`
+    return {
+      code: 'cannot-assemble',
+      message: `The mechanism cannot be assembled: ${name} ${gap}.`,
+      ids: [id, ...bodies.map((body) => body.id)],
+    }
+  }
+}
+
+/** The step that solves (J^T J + damping I) step = -J^T residual. */
+function dampedStep(
+  gradients: readonly ReadonlyMap<number, number>[],
+  unknowns: readonly number[],
+  residual: Float64Array,
+  damping: number,
+): Float64Array {
+  const n = unknowns.length
+  const column = new Map(unknowns.map((link, i) => [link, i]))
+  const rows = gradients.map((gradient) =>
+    [...gradient].map(([link, value]) => [column.get(link)!, value] as const),
+  )
+  if (n > DENSE_UNKNOWNS) return conjugateGradients(rows, n, residual, damping)
   const normal = new Float64Array(n * n)
   const step = new Float64Array(n)
-  const pivots = new Int32Array(n)
-  const before = new Float64Array(n)
-
-  const evaluate = (): number => {
-    placeBlock(block, rows, state)
-    let sum = 0
-    for (let r = 0; r < m; r++) {
-      residual[r] = rows.residual(block.rows[r])
-      sum += residual[r] ** 2
+  rows.forEach((row, r) => {
+    for (const [i, a] of row) {
+      step[i] -= a * residual[r]
+      for (const [j, b] of row) normal[i * n + j] += a * b
     }
-    return sum
-  }
-  let cost = evaluate()
-  let damping = 1e-3
-  for (let iteration = 0; iteration < MOST_ITERATIONS && cost > 1e-30 && damping < 1e12; iteration++) {
-    for (let r = 0; r < m; r++) rows.jacobian(state, block.rows[r], columns, jacobian, r * n, n)
-    for (let i = 0; i < n; i++) {
-      step[i] = 0
-      for (let r = 0; r < m; r++) step[i] -= jacobian[r * n + i] * residual[r]
-      for (let j = 0; j < n; j++) {
-        let sum = i === j ? damping : 0
-        for (let r = 0; r < m; r++) sum += jacobian[r * n + i] * jacobian[r * n + j]
-        normal[i * n + j] = sum
-      }
-      before[i] = state.q[block.unknowns[i]]
-    }
-    factor(normal, n, pivots)
-    solveFactored(normal, n, pivots, step)
-    block.unknowns.forEach((link, i) => {
-      state.q[link] = before[i] + rows.scale[link] * step[i]
-    })
-    const next = evaluate()
-    if (next < cost) {
-      if (cost - next < 1e-13 * cost) break
-      cost = next
-      damping = Math.max(damping / 10, 1e-13)
-    } else {
-      block.unknowns.forEach((link, i) => {
-        state.q[link] = before[i]
-      })
-      evaluate()
-      damping *= 10
-    }
-  }
-  return (
-    residual.every((r) => Math.abs(r) < CLOSED) &&
-    block.closures.every((k) => rows.isAligned(mechanism.closures[k], k))
-  )
-}
-
-/** Names the joint of a block that stays furthest open. */
-function openProblem(block: Block, rows: ClosureRows, state: MotionState, mechanism: Mechanism): Problem {
-  placeBlock(block, rows, state)
-  const gaps = block.closures.map((closure) => {
-    const { joint, conditions } = mechanism.closures[closure]
-    let length = 0
-    let angle = 0
-    for (const condition of conditions) {
-      const value = rows.measure(closure, condition)
-      if (condition.kind === SLIDE) length = Math.hypot(length, value)
-      else angle = Math.hypot(angle, value)
-    }
-    return { joint: mechanism.geometry.joints[joint], length, angle, closure }
   })
-  const worst = gaps.reduce((a, b) =>
-    b.length / mechanism.size + b.angle > a.length / mechanism.size + a.angle ? b : a,
-  )
-  const opposed = !rows.isAligned(mechanism.closures[worst.closure], worst.closure)
-  const parts = [worst.joint.from, worst.joint.to].map(
-    (datum) => mechanism.geometry.bodies[datum.body].source.name,
-  )
-  const gap = opposed
-    ? 'has its axes pointing against each other; flip one of its datums'
-    : worst.length > CLOSED * mechanism.size
-      ? `stays ${formatQuantity(worst.length, 'mm', 2)} open between ${parts[0]} and ${parts[1]} at best`
-      : `stays tilted by ${formatQuantity(worst.angle, 'deg', 2)} between ${parts[0]} and ${parts[1]} at best`
-  return {
-    code: 'cannot-assemble',
-    message: `The mechanism cannot be assembled: ${worst.joint.source.name} ${gap}.`,
-    ids: [worst.joint.source.id, worst.joint.from.source.body, worst.joint.to.source.body],
-  }
+  for (let i = 0; i < n; i++) normal[i * n + i] += damping
+  const pivots = new Int32Array(n)
+  factor(normal, n, pivots)
+  solveFactored(normal, n, pivots, step)
+  return step
 }

@@ -1,9 +1,9 @@
 /**
  * Compiling: geometry and spanning tree into the flat arrays that the solver runs on.
  *
- * Every freedom of a tree joint is one *link* of a kinematic chain, turning about or sliding along its own z axis;
- * link 0 is ground. A body sits on a link by a constant offset, so bodies bound rigidly share a link. Link l has the
- * coordinate q[l]. Joints off the tree are *closures*: pairs of frames on two links with conditions between them.
+ * Every freedom of a tree joint is one *link* of a kinematic chain, turning about, sliding along or screwing about its
+ * own z axis; link 0 is ground. A body sits on a link by a constant offset, so bodies bound rigidly share a link. Link l
+ * has the coordinate q[l]. Joints off the tree become *rows* (see rows.ts) between pairs of frames on two links.
  */
 import type { MechanismDocument } from '../document/mechanism'
 import { compose, FRAME, identityFrame, inverse, multiply, ORIGIN } from '../maths/frame'
@@ -11,39 +11,38 @@ import type { Frame } from '../maths/frame'
 import { succeed } from '../result'
 import type { Result } from '../result'
 import { Axis, conditionValue, slide, turn } from './conditions'
-import type { Condition } from './conditions'
 import { resolveGeometry } from './geometry'
 import type { Geometry, ResolvedJoint } from './geometry'
 import type { Freedom } from './joints/joint-type'
+import { linkTerm, pairTerm } from './rows'
+import type { Pair, Row, Term } from './rows'
 import { spanningTree } from './tree'
 import type { SpanningTree } from './tree'
 
 export const TURNS = 0
 export const SLIDES = 1
+export const FOLLOWS = 2
 
-/** A closing joint: its datums as frames on two links. */
-export interface Closure {
-  /** Index into `geometry.joints`. */
-  readonly joint: number
-  readonly linkA: number
-  readonly linkB: number
-  readonly frameA: Frame
-  readonly frameB: Frame
-  readonly conditions: readonly Condition[]
-  /** Links between A and B, and whether their motion moves B (+1) or A (-1); shared ancestors are left out. */
-  readonly path: Int32Array
-  readonly pathSigns: Int8Array
+/** What a link follows when its motion is neither a turn nor a slide. */
+export interface LinkPath {
+  /**
+   * Writes, for the coordinate u [m] along the path: the frame on the path (12 numbers), then d(frame)/du as a spatial
+   * vector at the path's origin (6), then its derivative by u (6), all in the frame the path is given in.
+   */
+  follow(u: number, out: Float64Array): void
+  /** The coordinate of the point of the path nearest to (x, y, z). */
+  nearest(x: number, y: number, z: number): number
 }
 
-/** A coordinate that people see: one freedom of one joint. */
+/** A coordinate that people see: one freedom of one joint. Its value is the sum of its terms, and a constant. */
 export interface Coordinate {
   /** Index into `geometry.joints`. */
   readonly joint: number
   readonly freedom: Freedom
   /** The link that carries it, or -1 when the joint closes a loop. */
   readonly link: number
-  /** The closure that measures it, or -1 when the joint is in the tree. */
-  readonly closure: number
+  readonly terms: readonly Term[]
+  readonly constant: number
 }
 
 export interface Mechanism {
@@ -54,15 +53,19 @@ export interface Mechanism {
   readonly linkMotion: Uint8Array
   /** +1 when the joint is walked from its first to its second datum, else -1. */
   readonly linkSign: Int8Array
+  /** Advance of a turning link along its axis [m/rad]; 0 but for screws. */
+  readonly linkPitch: Float64Array
   /** Frame of each link in its parent at coordinate zero. */
   readonly linkFrame: Frame
+  readonly linkPath: ReadonlyMap<number, LinkPath>
   /** Joint of each link, -1 for a floating body's freedoms and for ground. */
   readonly linkJoint: Int32Array
   /** Body that hangs on the chain of each link, for words about floating bodies. */
   readonly linkBody: Int32Array
   readonly bodyLink: Int32Array
   readonly bodyFrame: Frame
-  readonly closures: readonly Closure[]
+  /** What holds whatever a scenario does: closing joints. */
+  readonly rows: readonly Row[]
   readonly coordinates: readonly Coordinate[]
   /** Coordinates at the home pose, as the document's poses give them; loops may not close there yet. */
   readonly home: Float64Array
@@ -97,6 +100,7 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
 class Builder {
   private readonly parent: number[] = [-1]
   private readonly motion: number[] = [TURNS]
+  private readonly pitch: number[] = [0]
   private readonly sign: number[] = [1]
   private readonly frames: Frame[] = [identityFrame()]
   private readonly joint: number[] = [-1]
@@ -125,15 +129,18 @@ class Builder {
         this.float(body)
       } else this.bodyOffset[body] = this.pose[body]
     }
-    const closures = tree.closing.map((edge) => this.closure(active[edge]))
-    const closureOf = new Map(closures.map((closure, k) => [closure.joint, k]))
+    const pairs = new Map(
+      tree.closing.map((edge) => [active[edge], this.pair(geometry.joints[active[edge]])]),
+    )
+    const size = this.size([...pairs.values()])
+    const rows = [...pairs].flatMap(([joint, pair]) => closingRows(geometry.joints[joint], pair, size))
     const coordinates = active.flatMap((joint) =>
-      geometry.joints[joint].type.freedoms.map((freedom, f) => ({
-        joint,
-        freedom,
-        link: this.linkOfFreedom.get(`${joint}/${f}`) ?? -1,
-        closure: closureOf.get(joint) ?? -1,
-      })),
+      geometry.joints[joint].type.freedoms.map((freedom, f): Coordinate => {
+        const link = this.linkOfFreedom.get(`${joint}/${f}`) ?? -1
+        const measured =
+          link < 0 ? this.measured(pairs.get(joint)!, freedom) : { terms: [linkTerm(link)], constant: 0 }
+        return { joint, freedom, link, ...measured }
+      }),
     )
     return {
       geometry,
@@ -141,16 +148,18 @@ class Builder {
       linkParent: Int32Array.from(this.parent),
       linkMotion: Uint8Array.from(this.motion),
       linkSign: Int8Array.from(this.sign),
+      linkPitch: Float64Array.from(this.pitch),
       linkFrame: concatenated(this.frames),
+      linkPath: new Map(),
       linkJoint: Int32Array.from(this.joint),
       linkBody: Int32Array.from(this.carries),
       bodyLink: this.bodyLink,
       bodyFrame: concatenated(this.bodyOffset),
-      closures,
+      rows,
       coordinates,
       home: Float64Array.from(this.home),
       floating,
-      size: this.size(closures),
+      size,
     }
   }
 
@@ -167,12 +176,12 @@ class Builder {
       this.bodyLink[parent],
       start,
       order.map((f) => ({ freedom: joint.type.freedoms[f], key: `${index}/${f}`, home: values[f] })),
-      { sign: forward ? 1 : -1, joint: index, body },
+      { sign: forward ? 1 : -1, joint: index, body, pitch: joint.pitch },
     )
     this.bodyLink[body] = end.link
     this.bodyOffset[body] = multiply(end.frame, inverse(far.frame))
     if (!this.geometry.bodies[body].pose) {
-      const relative = travel(joint.type.freedoms, values)
+      const relative = travel(joint, values)
       const from = multiply(this.pose[parent], near.frame)
       this.pose[body] = multiply(multiply(from, forward ? relative : inverse(relative)), inverse(far.frame))
     }
@@ -189,7 +198,7 @@ class Builder {
       0,
       this.pose[body],
       freedoms.map((freedom) => ({ freedom, key: '', home: 0 })),
-      { sign: 1, joint: -1, body },
+      { sign: 1, joint: -1, body, pitch: 0 },
     )
     this.bodyLink[body] = end.link
     this.bodyOffset[body] = end.frame
@@ -203,13 +212,14 @@ class Builder {
     link: number,
     start: Frame,
     freedoms: readonly { freedom: Freedom; key: string; home: number }[],
-    about: { sign: 1 | -1; joint: number; body: number },
+    about: { sign: 1 | -1; joint: number; body: number; pitch: number },
   ): { link: number; frame: Frame } {
     let frame = start
     for (const { freedom, key, home } of freedoms) {
       const toZ = axisAsZ(freedom.axis)
       this.parent.push(link)
-      this.motion.push(freedom.motion === 'turn' ? TURNS : SLIDES)
+      this.motion.push(freedom.motion === 'slide' ? SLIDES : TURNS)
+      this.pitch.push(freedom.motion === 'screw' ? about.pitch : 0)
       this.sign.push(about.sign)
       this.frames.push(multiply(frame, toZ))
       this.joint.push(about.joint)
@@ -231,8 +241,8 @@ class Builder {
     return joint.type.freedoms.map(({ measure }) => conditionValue(measure, from, 0, to, 0))
   }
 
-  private closure(index: number): Closure {
-    const { from, to, type } = this.geometry.joints[index]
+  /** The two datums of a joint as a pair of frames on links. */
+  private pair({ from, to }: ResolvedJoint): Pair {
     const linkA = this.bodyLink[from.body]
     const linkB = this.bodyLink[to.body]
     const above = (link: number): number[] => {
@@ -249,29 +259,54 @@ class Builder {
       ...chainA.filter((l) => !inB.has(l)).map((l) => [l, -1]),
     ].sort((p, q) => p[0] - q[0])
     return {
-      joint: index,
       linkA,
       linkB,
       frameA: multiply(this.bodyOffset[from.body], from.frame),
       frameB: multiply(this.bodyOffset[to.body], to.frame),
-      conditions: type.closing,
       path: Int32Array.from(path, (p) => p[0]),
-      pathSigns: Int8Array.from(path, (p) => p[1]),
+      signs: Int8Array.from(path, (p) => p[1]),
     }
   }
 
-  private size(closures: readonly Closure[]): number {
+  /** What measures a freedom of a closing joint. */
+  private measured(pair: Pair, { measure }: Freedom): Pick<Coordinate, 'terms' | 'constant'> {
+    return { terms: [pairTerm(pair, measure)], constant: 0 }
+  }
+
+  private size(pairs: readonly Pair[]): number {
     let size = 0
     const consider = (frame: Frame) => {
       size = Math.max(size, Math.hypot(frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]))
     }
     this.frames.forEach(consider)
-    for (const closure of closures) {
-      consider(closure.frameA)
-      consider(closure.frameB)
+    for (const pair of pairs) {
+      consider(pair.frameA)
+      consider(pair.frameB)
     }
     return size > 0 ? size : 1
   }
+}
+
+/** The rows by which a joint off the tree holds. */
+function closingRows({ source, type, pitch }: ResolvedJoint, pair: Pair, size: number): Row[] {
+  const owner = { kind: 'joint', id: source.id, name: source.name } as const
+  const rows = type.closing.map((condition): Row => ({
+    owner,
+    direction: condition.direction,
+    weight: condition.measures === 'length' ? 1 / size : 1,
+    terms: [pairTerm(pair, condition)],
+    constant: 0,
+  }))
+  if (type.hasLead) {
+    rows.push({
+      owner,
+      direction: 'slide along z by the lead',
+      weight: 1 / size,
+      terms: [pairTerm(pair, slide(Axis.Z)), pairTerm(pair, turn, -pitch)],
+      constant: 0,
+    })
+  }
+  return rows
 }
 
 /** A rotation whose z axis is the given axis (the other two follow in cyclic order). */
@@ -282,17 +317,15 @@ function axisAsZ(axis: Axis): Frame {
 }
 
 /** The frame of the second datum in the first, for given coordinates. */
-function travel(freedoms: readonly Freedom[], values: readonly number[]): Frame {
+function travel({ type, pitch }: ResolvedJoint, values: readonly number[]): Frame {
   let frame = identityFrame()
-  freedoms.forEach(({ motion, axis }, f) => {
+  type.freedoms.forEach(({ motion, axis }, f) => {
     const toZ = axisAsZ(axis)
     const q = values[f]
-    const c = Math.cos(q)
-    const s = Math.sin(q)
-    const step =
-      motion === 'slide'
-        ? Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, q)
-        : Float64Array.of(c, s, 0, -s, c, 0, 0, 0, 1, 0, 0, 0)
+    const c = motion === 'slide' ? 1 : Math.cos(q)
+    const s = motion === 'slide' ? 0 : Math.sin(q)
+    const along = motion === 'slide' ? q : motion === 'screw' ? pitch * q : 0
+    const step = Float64Array.of(c, s, 0, -s, c, 0, 0, 0, 1, 0, 0, along)
     frame = multiply(frame, multiply(toZ, multiply(step, inverse(toZ))))
   })
   return frame

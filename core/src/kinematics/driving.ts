@@ -2,13 +2,11 @@
  * What a set of driven coordinates does to a mechanism at its home pose: which driver is one too many, what each
  * joint does (drives, follows, parked), and how many free motions stay undriven.
  */
-import { columnRank } from '../maths/rank'
 import type { Problem } from '../result'
-import { columnsOf, partition, placeBlock } from './blocks'
-import { ClosureRows } from './closures'
 import type { Mechanism } from './compile'
+import { CoordinateReader } from './coordinates'
+import { rankWith } from './mobility'
 import { Solver } from './solver'
-import { MotionState } from './state'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
 export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
@@ -34,12 +32,12 @@ export function driverTooMany(
   drivers: readonly Driven[],
 ): Problem | null {
   const known = new Uint8Array(mechanism.links)
-  let rank = rankOfUnknowns(mechanism, q, known)
+  let rank = rankWith(mechanism, q, known)
   for (let k = 0; k < drivers.length; k++) {
     const { link, driver, joint, jointName } = drivers[k]
     const twice = known[link] === 1
     known[link] = 1
-    const next = rankOfUnknowns(mechanism, q, known)
+    const next = rankWith(mechanism, q, known)
     if (twice || next < rank) {
       const others = drivers.slice(0, k).map((d) => d.jointName)
       const why =
@@ -55,23 +53,6 @@ export function driverTooMany(
     rank = next
   }
   return null
-}
-
-function rankOfUnknowns(mechanism: Mechanism, q: Float64Array, known: Uint8Array): number {
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.placeAll()
-  const rows = new ClosureRows(mechanism)
-  let rank = 0
-  for (const block of partition(mechanism, rows, known)) {
-    placeBlock(block, rows, state)
-    const n = block.unknowns.length
-    const columns = columnsOf(mechanism, block.unknowns)
-    const jacobian = new Float64Array(block.rows.length * n)
-    block.rows.forEach((row, r) => rows.jacobian(state, row, columns, jacobian, r * n, n))
-    rank += columnRank(jacobian, block.rows.length, n).rank
-  }
-  return rank
 }
 
 /** What every joint of the document does when the given links are driven, by joint id. */
@@ -92,20 +73,20 @@ export function jointStates(
     },
   }))
   const solver = new Solver(mechanism, drives, q)
-  const started = solver.start().ok
+  const started = solver.start()
+  const reader = new CoordinateReader(mechanism)
+  reader.read(solver.state, 0)
   const states: Record<string, JointState> = {}
   for (const { source, type } of geometry.joints) {
     states[source.id] = source.suspended ? 'suspended' : type.freedoms.length === 0 ? 'holds' : 'parked'
   }
   const drivenLinks = new Set(driven.map((d) => d.link))
-  for (const { joint, link, closure, freedom } of coordinates) {
+  coordinates.forEach(({ joint, link, freedom }, c) => {
     const id = geometry.joints[joint].source.id
     if (drivenLinks.has(link)) states[id] = 'drives'
     else if (started && states[id] !== 'drives') {
-      const rate =
-        link >= 0 ? solver.state.rate[link] : solver.rows.rate(solver.state, closure, freedom.measure)
-      if (Math.abs(rate) > STILL * (freedom.motion === 'slide' ? size : 1)) states[id] = 'follows'
+      if (Math.abs(reader.rates[c]) > STILL * (freedom.motion === 'slide' ? size : 1)) states[id] = 'follows'
     }
-  }
+  })
   return states
 }

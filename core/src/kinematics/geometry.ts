@@ -36,6 +36,8 @@ export interface ResolvedJoint {
   readonly type: JointType
   readonly from: ResolvedDatum
   readonly to: ResolvedDatum
+  /** Advance for a turn of a screw joint [m/rad], else 0. */
+  readonly pitch: number
 }
 
 export interface Geometry {
@@ -84,7 +86,8 @@ export function resolveGeometry(document: MechanismDocument): Result<Geometry> {
   const joints: ResolvedJoint[] = []
   document.joints.forEach((source, i) => {
     const type = jointType(source.kind)
-    if (type) joints.push({ source, type, from: datums.get(source.from)!, to: datums.get(source.to)! })
+    if (type)
+      joints.push({ source, type, from: datums.get(source.from)!, to: datums.get(source.to)!, pitch: 0 })
     else {
       problems.push({
         code: 'joint-unknown',

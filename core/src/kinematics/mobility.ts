@@ -1,14 +1,14 @@
 /**
- * Mobility by numerical rank at a given pose: freedoms that remain, and closing rows that say again what other rows
- * say already (redundant), by joint and direction.
+ * Mobility by numerical rank at a given pose: freedoms that remain, and rows that say again what other rows say already
+ * (redundant), by joint and direction.
  *
- * mobility = coordinates - rank, redundant = rows - rank. Rank by column-pivoted QR, see maths/rank.ts.
+ * mobility = coordinates - rank, redundant = rows - rank. Rank by column-pivoted QR or sparse elimination, see
+ * structure.ts.
  */
-import { columnRank } from '../maths/rank'
-import { columnsOf, partition, placeBlock } from './blocks'
-import { ClosureRows } from './closures'
 import type { Mechanism } from './compile'
+import { Equations } from './equations'
 import { MotionState } from './state'
+import { choose, components } from './structure'
 
 export interface RedundantRow {
   readonly joint: string
@@ -28,38 +28,43 @@ export interface Mobility {
 
 /** @param q coordinates by link at which the loops are closed */
 export function analyseMobility(mechanism: Mechanism, q: Float64Array): Mobility {
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.placeAll()
-  const rows = new ClosureRows(mechanism)
+  const { state, equations } = standing(mechanism, q)
   const coordinates = mechanism.links - 1
   let rank = 0
   const redundant: RedundantRow[] = []
-  for (const block of partition(mechanism, rows, new Uint8Array(mechanism.links))) {
-    placeBlock(block, rows, state)
-    const n = block.unknowns.length
-    const m = block.rows.length
-    const columns = columnsOf(mechanism, block.unknowns)
-    const transposed = new Float64Array(n * m)
-    const line = new Float64Array(n)
-    block.rows.forEach((row, r) => {
-      rows.jacobian(state, row, columns, line, 0, n)
-      for (let i = 0; i < n; i++) transposed[i * m + r] = line[i]
-    })
-    const found = columnRank(transposed, n, m)
-    rank += found.rank
-    for (const r of found.order.subarray(found.rank).slice().sort()) {
-      const { closure, condition } = block.rows[r]
-      const joint = mechanism.geometry.joints[mechanism.closures[closure].joint]
-      redundant.push({ joint: joint.source.id, direction: condition.direction })
+  const known = new Uint8Array(mechanism.links)
+  for (const component of components(equations, known)) {
+    const { rows, spare } = choose(equations, state, component, known)
+    rank += rows.length
+    for (const row of spare) {
+      const { owner, direction } = equations.rows[row]
+      redundant.push({ joint: owner.id, direction })
     }
   }
   return {
     mobility: coordinates - rank,
     coordinates,
-    rows: rows.rows.length,
+    rows: equations.rows.length,
     rank,
     redundant,
     floating: mechanism.floating.map((body) => mechanism.geometry.bodies[body].source.id),
   }
+}
+
+/** Rank of the rows for the unknown links. */
+export function rankWith(mechanism: Mechanism, q: Float64Array, known: Uint8Array): number {
+  const { state, equations } = standing(mechanism, q)
+  return components(equations, known).reduce(
+    (rank, component) => rank + choose(equations, state, component, known).rows.length,
+    0,
+  )
+}
+
+function standing(mechanism: Mechanism, q: Float64Array): { state: MotionState; equations: Equations } {
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.place(state.all)
+  const equations = new Equations(mechanism, mechanism.rows)
+  equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+  return { state, equations }
 }

@@ -1,25 +1,25 @@
 /**
- * Motion over time: given the coordinates that drivers prescribe, finds all others, exactly, at any later instant.
+ * Motion over time: given what drivers prescribe, finds all other coordinates, exactly, at any later instant.
  *
- * Each step predicts from the last position, rate and acceleration, closes every block by Newton, then solves rates
- * and accelerations. A step that will not close, or that would change the branch, is halved; when it becomes too
- * short the failure is reported and the last good state stands.
+ * Each step predicts from the last two instants, closes every block by Newton, then solves rates and accelerations. A
+ * step that will not close, or that would change the branch, is halved; when it becomes too short the failure is
+ * reported and the last good state stands.
  */
-import { fail, succeed } from '../result'
-import type { Problem, Result } from '../result'
+import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
-import { partition } from './blocks'
-import { BlockSolver } from './block-solver'
-import type { BlockFailure } from './block-solver'
-import { ClosureRows } from './closures'
 import { TURNS } from './compile'
 import type { Mechanism } from './compile'
+import { Equations } from './equations'
+import { Predictor } from './predictor'
+import type { Row, Target } from './rows'
 import { MotionState } from './state'
+import { System } from './system'
+import type { SystemFailure } from './system'
 
-/** A prescribed coordinate: writes position, rate and acceleration at a time into `out`. */
+/** A prescribed link coordinate. */
 export interface Drive {
   readonly link: number
-  readonly evaluate: (time: number, out: Float64Array) => void
+  readonly evaluate: Target
 }
 
 /** A step is given up after this many halvings. */
@@ -27,55 +27,51 @@ const MOST_HALVINGS = 14
 
 export class Solver {
   readonly state: MotionState
-  readonly rows: ClosureRows
+  readonly equations: Equations
   time = 0
-  private readonly blocks: readonly BlockSolver[]
+  /** Why the last step failed, or null. */
+  problem: Problem | null = null
+  private readonly system: System
   private readonly driven: Uint8Array
   private readonly prescribed = new Float64Array(3)
-  private readonly lastQ: Float64Array
-  private readonly lastRate: Float64Array
-  private readonly lastAcceleration: Float64Array
-  private readonly branches: Int8Array
+  private readonly predictor: Predictor
 
-  /** @param q assembled coordinates by link, at which the drives start */
+  /**
+   * @param drives prescribe coordinates of links
+   * @param rows hold besides those of the mechanism, such as drivers of what is no link's coordinate
+   * @param q assembled coordinates by link, at which the drives start
+   */
   constructor(
     readonly mechanism: Mechanism,
     private readonly drives: readonly Drive[],
     q: Float64Array,
+    rows: readonly Row[] = [],
   ) {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
-    this.state.placeAll()
-    this.rows = new ClosureRows(mechanism)
+    this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
-    this.blocks = partition(mechanism, this.rows, this.driven).map(
-      (block) => new BlockSolver(block, this.rows, this.state),
-    )
-    for (const block of this.blocks) block.choose()
-    this.branches = Int8Array.from(this.blocks, (block) => block.branch)
-    this.lastQ = q.slice()
-    this.lastRate = new Float64Array(mechanism.links)
-    this.lastAcceleration = new Float64Array(mechanism.links)
+    this.system = new System(this.equations, this.state, this.driven)
+    this.equations.note(this.state)
+    this.predictor = new Predictor(mechanism.links)
+    this.remember(0)
   }
 
   /** Links that could move but that no drive determines. */
   get parked(): number[] {
-    const inBlocks = new Set(this.blocks.flatMap(({ block }) => [...block.links]))
-    const outside = Array.from({ length: this.mechanism.links - 1 }, (_, i) => i + 1).filter(
-      (link) => !inBlocks.has(link) && !this.driven[link],
-    )
-    return [...outside, ...this.blocks.flatMap((block) => block.parked)]
+    return this.system.parked
   }
 
-  /** Solves rates and accelerations at the start, time 0. */
-  start(): Result<MotionState> {
+  /** Solves rates and accelerations at the start, time 0. False when it fails; `problem` then says why. */
+  start(): boolean {
     const failure = this.attempt(0)
-    return failure ? fail(this.stopped(0, failure)) : succeed(this.state)
+    this.problem = failure && this.stopped(0, failure)
+    return failure === null
   }
 
   /** Moves on to `time`. On failure the state is that of the last instant that could be reached. */
-  advance(time: number): Result<MotionState> {
+  advance(time: number): boolean {
     const shortest = (time - this.time) / 2 ** MOST_HALVINGS
     let to = time
     while (this.time < time) {
@@ -88,116 +84,102 @@ export class Solver {
       }
       if (step / 2 < shortest) {
         this.restore()
-        return fail(this.stopped(this.time, failure))
+        this.problem = this.stopped(this.time, failure)
+        return false
       }
       to = this.time + step / 2
     }
-    return succeed(this.state)
+    return true
   }
 
-  private attempt(to: number): { block: BlockSolver; reason: BlockFailure | 'branch' } | null {
-    this.predict(to - this.time)
+  private attempt(to: number): SystemFailure | null {
+    const { state, system, equations } = this
+    const step = to - this.time
+    this.predictor.predict(step, state.q)
+    equations.expect(step)
     this.prescribe(to)
-    for (let b = 0; b < this.blocks.length; b++) {
-      const block = this.blocks[b]
-      const reason = block.close()
-      if (reason) return { block, reason }
-      if (block.branch !== this.branches[b]) return { block, reason: 'branch' }
-    }
-    this.differentiate()
+    const failure = system.close()
+    if (failure) return failure
+    system.differentiate()
+    equations.note(state)
     this.time = to
-    this.lastQ.set(this.state.q)
-    this.lastRate.set(this.state.rate)
-    this.lastAcceleration.set(this.state.acceleration)
-    this.renewChoices()
+    this.remember(step)
+    system.renewChoices()
     return null
   }
 
-  private predict(h: number): void {
-    const { q } = this.state
-    const { lastQ, lastRate, lastAcceleration } = this
-    for (let link = 1; link < q.length; link++) {
-      q[link] = lastQ[link] + h * (lastRate[link] + (h / 2) * lastAcceleration[link])
-    }
+  private remember(step: number): void {
+    const { q, rate, acceleration } = this.state
+    this.predictor.note(q, rate, acceleration, step)
   }
 
   private prescribe(time: number): void {
-    const { prescribed, state } = this
-    for (const { link, evaluate } of this.drives) {
+    const { prescribed, state, drives } = this
+    for (let k = 0; k < drives.length; k++) {
+      const { link, evaluate } = drives[k]
       evaluate(time, prescribed)
       state.q[link] = prescribed[0]
       state.rate[link] = prescribed[1]
       state.acceleration[link] = prescribed[2]
     }
-  }
-
-  /** Frames, twists and accelerations of all links at the closed position. */
-  private differentiate(): void {
-    const { state, blocks, rows } = this
-    state.placeAll()
-    for (let k = 0; k < this.mechanism.closures.length; k++) rows.place(state, k)
-    for (const block of blocks) block.solveRates()
-    state.spreadRates()
-    for (const block of blocks) block.clearAccelerations()
-    state.spreadAccelerations()
-    for (const block of blocks) block.solveAccelerations()
-    state.spreadAccelerations()
-  }
-
-  private renewChoices(): void {
-    this.blocks.forEach((block, b) => {
-      if (!block.weak) return
-      block.chooseRows()
-      this.branches[b] = block.branch
-    })
+    this.equations.prescribe(time)
   }
 
   /** Back to the last instant that was reached. */
   private restore(): void {
-    const { state, rows } = this
-    state.q.set(this.lastQ)
-    state.rate.set(this.lastRate)
-    state.acceleration.set(this.lastAcceleration)
-    state.placeAll()
-    for (let k = 0; k < this.mechanism.closures.length; k++) rows.place(state, k)
-    state.spreadRates()
-    state.spreadAccelerations()
+    const { state } = this
+    this.predictor.recall(state.q, state.rate, state.acceleration)
+    this.system.placeAll()
+    state.spreadRates(state.all)
+    state.spreadAccelerations(state.all)
   }
 
-  private stopped(
-    time: number,
-    { block, reason }: { block: BlockSolver; reason: BlockFailure | 'branch' },
-  ): Problem {
-    const { geometry, linkJoint, linkMotion } = this.mechanism
-    const name = (joint: number) => geometry.joints[joint].source.name
-    const driver = [...block.block.links].find((link) => this.driven[link])
-    const closing = block.block.closures.map((k) => this.mechanism.closures[k].joint)
-    const loop = [...new Set([...block.block.links].map((link) => linkJoint[link])), ...closing].filter(
-      (joint) => joint >= 0 && (driver === undefined || joint !== linkJoint[driver]),
-    )
+  private stopped(time: number, { reason, row }: SystemFailure): Problem {
+    const { mechanism, equations } = this
+    const { geometry, linkJoint, linkMotion } = mechanism
+    const rows = this.system.rowsAround(row)
+    const nameOf = new Map(geometry.joints.map(({ source }) => [source.id, source.name]))
+    const links = [...linksOf(equations, rows)]
+    const driver = links.find((link) => this.driven[link])
+    const driverJoint = driver === undefined ? undefined : geometry.joints[linkJoint[driver]].source.id
+    const owners = [...new Set(rows.map((r) => equations.rows[r].owner))]
+    for (const { id, name } of owners) nameOf.set(id, name)
+    const joints = links.flatMap((link) => geometry.joints[linkJoint[link]]?.source.id ?? [])
+    const loop = [...new Set([...joints, ...owners.map(({ id }) => id)])].filter((id) => id !== driverJoint)
+    const names = loop.map((id) => nameOf.get(id)).join(', ')
     const at = `${time.toFixed(3)} s`
-    const ids = [...(driver === undefined ? [] : [linkJoint[driver]]), ...loop].map(
-      (joint) => geometry.joints[joint].source.id,
-    )
+    const ids = [...(driverJoint === undefined ? [] : [driverJoint]), ...loop]
     if (reason === 'contradiction') {
       return {
         code: 'joints-contradict',
-        message: `The motion stops at ${at}: ${name(closing[0])} can no longer stay closed while ${loop.map(name).join(', ')} move; they hold the same direction in different ways.`,
+        message: `The motion stops at ${at}: ${equations.rows[row].owner.name} can no longer stay closed while ${names} move; they hold the same direction in different ways.`,
         ids,
       }
     }
     const where =
-      driver === undefined
+      driver === undefined || driverJoint === undefined
         ? 'The loop'
-        : `${name(linkJoint[driver])} stands at ${formatQuantity(
+        : `${nameOf.get(driverJoint)} stands at ${formatQuantity(
             this.state.q[driver],
             linkMotion[driver] === TURNS ? 'deg' : 'mm',
             1,
           )} and the loop`
     return {
       code: 'dead-point',
-      message: `The motion stops at ${at}: ${where} of ${loop.map(name).join(', ')} can follow no further (dead point). Change a length, the start or the length of the run.`,
+      message: `The motion stops at ${at}: ${where} of ${names} can follow no further (dead point). Change a length, the start or the length of the run.`,
       ids,
     }
   }
+}
+
+/** Links on the paths of the rows, driven ones too, in order. */
+function linksOf(equations: Equations, rows: readonly number[]): Set<number> {
+  const links = new Set<number>()
+  for (const row of rows) {
+    for (const { link, pair } of equations.rows[row].terms) {
+      if (link >= 0) links.add(link)
+      pair?.path.forEach((l) => links.add(l))
+    }
+  }
+  return new Set([...links].sort((a, b) => a - b))
 }

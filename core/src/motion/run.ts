@@ -44,7 +44,7 @@ export class ScenarioRun {
   ) {
     const { frames } = scenario
     const columns = mechanism.coordinates.length
-    this.reader = new CoordinateReader(mechanism, solver.rows)
+    this.reader = new CoordinateReader(mechanism)
     this.coordinates = new Float64Array(frames * columns)
     this.rates = new Float64Array(frames * columns)
     this.accelerations = new Float64Array(frames * columns)
@@ -67,10 +67,10 @@ export class ScenarioRun {
     const end = Math.min(this.scenario.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
       const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.frame * this.interval)
-      if (reached.ok) {
-        this.record(reached.value)
+      if (reached) {
+        this.record(this.solver.state)
         this.frame++
-      } else this.stopped = reached.problems[0]
+      } else this.stopped = this.solver.problem
     }
   }
 

@@ -122,7 +122,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   const problem = driverTooMany(mechanism, home, drivers)
   const acting = problem ? [] : drivers
   const solver = new Solver(mechanism, [], home)
-  const reader = new CoordinateReader(mechanism, solver.rows)
+  const reader = new CoordinateReader(mechanism)
   solver.start()
   reader.read(solver.state, 0)
   const frames = new Float64Array(FRAME * mechanism.bodyLink.length)

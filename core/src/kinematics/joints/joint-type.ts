@@ -8,7 +8,8 @@ import type { Condition } from '../conditions'
 export interface Freedom {
   /** Name of the coordinate, as documents write it. */
   readonly name: string
-  readonly motion: 'turn' | 'slide'
+  /** A screw turns, and advances by the joint's lead for every turn. */
+  readonly motion: 'turn' | 'slide' | 'screw'
   readonly axis: Axis
   /** What measures the coordinate between the two datums. */
   readonly measure: Condition
@@ -19,10 +20,17 @@ export interface JointType {
   readonly noun: string
   readonly freedoms: readonly Freedom[]
   readonly closing: readonly Condition[]
+  /** True when the slide along z follows the turn about z by the joint's lead: one more closing row. */
+  readonly hasLead?: boolean
 }
 
-/** A turn about z, in radians, counting turns. */
-export const rotation = (name: string): Freedom => ({ name, motion: 'turn', axis: Axis.Z, measure: turn })
+/** A turn about an axis, in radians, counting turns. */
+export const rotation = (name: string, axis: Axis = Axis.Z, measure: Condition = turn): Freedom => ({
+  name,
+  motion: 'turn',
+  axis,
+  measure,
+})
 
 /** A slide along an axis, in metres. */
 export const translation = (name: string, axis: Axis): Freedom => ({

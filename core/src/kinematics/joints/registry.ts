@@ -1,12 +1,28 @@
 /** The joint types by kind. A new one adds its line here. */
+import { cylindrical } from './cylindrical'
 import type { JointType } from './joint-type'
+import { pinInSlot } from './pin-in-slot'
+import { planar } from './planar'
 import { prismatic } from './prismatic'
 import { revolute } from './revolute'
 import { rigid } from './rigid'
+import { screw } from './screw'
+import { spherical } from './spherical'
+import { universal } from './universal'
 
-const joints: Readonly<Record<string, JointType>> = { revolute, prismatic, rigid }
+const types: readonly JointType[] = [
+  rigid,
+  revolute,
+  prismatic,
+  cylindrical,
+  screw,
+  planar,
+  spherical,
+  universal,
+  pinInSlot,
+]
+const joints = new Map(types.map((type) => [type.kind, type]))
 
-export const jointKinds: readonly string[] = Object.keys(joints)
+export const jointKinds: readonly string[] = [...joints.keys()]
 
-export const jointType = (kind: string): JointType | undefined =>
-  Object.hasOwn(joints, kind) ? joints[kind] : undefined
+export const jointType = (kind: string): JointType | undefined => joints.get(kind)

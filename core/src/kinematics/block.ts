@@ -1,0 +1,177 @@
+/**
+ * One block over time: Newton on as many rows as unknowns, then rates and accelerations from the same factors.
+ * Source: Haug, Computer Aided Kinematics and Dynamics of Mechanical Systems, section 4.6.
+ */
+import { factor, solveFactored } from '../maths/lu'
+import { unknownsOfTerm } from './equations'
+import type { Equations } from './equations'
+import type { MotionState } from './state'
+import type { BlockPlan } from './structure'
+
+const MOST_ITERATIONS = 12
+/** Scaled residuals below this are closed. */
+const TIGHT = 1e-13
+/** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
+const SMALL_STEP = 1e-7
+/** Residuals that rounding may leave in long chains. */
+const ROUNDING = 1e-11
+/** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
+const LARGEST_CORRECTION = 0.2
+/** A pivot ratio below this asks for another choice of rows. */
+const POOR_CHOICE = 1e-3
+/** A pivot ratio below this counts as a singular position. */
+const NEAR_SINGULAR = 1e-6
+
+export type BlockFailure = 'no-convergence' | 'singular'
+
+export class Block {
+  readonly rows: Int32Array
+  /** Links whose coordinates this block finds. */
+  readonly unknowns: Int32Array
+  private readonly matrix: Float64Array
+  private readonly pivots: Int32Array
+  private readonly vector: Float64Array
+  private readonly scale: Float64Array
+  /** Unknown links of every term of the rows, where they go in the matrix, and their scaled signs. */
+  private readonly firstEntry: Int32Array
+  private readonly entryLinks: Int32Array
+  private readonly entryPlaces: Int32Array
+  private readonly entrySigns: Float64Array
+  /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
+  private ratio = 0
+
+  /**
+   * @param moved links on the paths of the rows that move with the unknowns, parents first
+   * @param carried further links that stand once the block is closed, parents first
+   * @param pairs of the rows
+   */
+  constructor(
+    plan: BlockPlan,
+    private readonly equations: Equations,
+    private readonly state: MotionState,
+    private readonly moved: Int32Array,
+    private readonly carried: Int32Array,
+    private readonly pairs: Int32Array,
+  ) {
+    const n = plan.rows.length
+    this.rows = Int32Array.from(plan.rows)
+    this.unknowns = Int32Array.from(plan.unknowns)
+    this.matrix = new Float64Array(n * n)
+    this.pivots = new Int32Array(n)
+    this.vector = new Float64Array(n)
+    this.scale = Float64Array.from(this.unknowns, (link) => equations.scale[link])
+    const column = new Map(plan.unknowns.map((link, c) => [link, c]))
+    const others = new Uint8Array(state.mechanism.links).fill(1)
+    for (const link of plan.unknowns) others[link] = 0
+    const first = [0]
+    const entries: [number, number, number][] = []
+    plan.rows.forEach((row, r) => {
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+        for (const [link, sign] of unknownsOfTerm(equations, t, others)) {
+          entries.push([link, r * n + column.get(link)!, sign * equations.scale[link]])
+        }
+        first.push(entries.length)
+      }
+    })
+    this.firstEntry = Int32Array.from(first)
+    this.entryLinks = Int32Array.from(entries, ([link]) => link)
+    this.entryPlaces = Int32Array.from(entries, ([, place]) => place)
+    this.entrySigns = Float64Array.from(entries, ([, , sign]) => sign)
+  }
+
+  /** The sign of the determinant: it changes only when the block passes a singular position. */
+  get branch(): number {
+    return Math.sign(this.ratio)
+  }
+
+  /** True when the choice of rows has become a poor one, though the rows of the component may well be regular. */
+  get weak(): boolean {
+    return Math.abs(this.ratio) < POOR_CHOICE
+  }
+
+  /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
+  close(): BlockFailure | null {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    const n = rows.length
+    let corrected = 0
+    let step = Infinity
+    for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
+      this.placeAndFactor()
+      let largest = 0
+      for (let r = 0; r < n; r++) {
+        const residual = equations.residual(state, rows[r])
+        vector[r] = -residual
+        const size = Math.abs(residual)
+        // a NaN must not pass for a small residual
+        if (!(size <= largest)) largest = size
+      }
+      if (largest < TIGHT || (step < SMALL_STEP && largest < ROUNDING)) {
+        if (this.ratio === 0 || Math.abs(this.ratio) < NEAR_SINGULAR) return 'singular'
+        state.place(this.carried)
+        return null
+      }
+      if (this.ratio === 0) return 'singular'
+      solveFactored(this.matrix, n, this.pivots, vector)
+      step = 0
+      for (let i = 0; i < n; i++) {
+        const size = Math.abs(vector[i])
+        if (!(size <= step)) step = size
+        state.q[unknowns[i]] += scale[i] * vector[i]
+      }
+      corrected += step
+      if (!(corrected < LARGEST_CORRECTION)) return 'no-convergence'
+    }
+    return 'no-convergence'
+  }
+
+  /** Places what the block moves and factors its matrix at the present coordinates. */
+  placeAndFactor(): void {
+    const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
+    state.place(this.moved)
+    equations.placePairs(state, this.pairs)
+    matrix.fill(0)
+    let e = 0
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]
+      const end = equations.firstTerm[row + 1]
+      for (let t = equations.firstTerm[row]; t < end; t++, e++) {
+        equations.gradient(
+          state,
+          row,
+          t,
+          entryLinks,
+          entryPlaces,
+          entrySigns,
+          firstEntry[e],
+          firstEntry[e + 1],
+          matrix,
+        )
+      }
+    }
+    this.ratio = factor(matrix, rows.length, this.pivots)
+  }
+
+  /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
+  solveRates(): void {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
+    state.spreadRates(this.moved)
+    for (let r = 0; r < rows.length; r++) vector[r] = -equations.rate(state, rows[r])
+    solveFactored(this.matrix, rows.length, this.pivots, vector)
+    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
+    state.spreadRates(this.moved)
+    state.spreadRates(this.carried)
+  }
+
+  /** Accelerations of the unknowns and of what they carry; rates must be known, the rest must have accelerations. */
+  solveAccelerations(): void {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
+    state.spreadAccelerations(this.moved)
+    for (let r = 0; r < rows.length; r++) vector[r] = -equations.acceleration(state, rows[r])
+    solveFactored(this.matrix, rows.length, this.pivots, vector)
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
+    state.spreadAccelerations(this.moved)
+    state.spreadAccelerations(this.carried)
+  }
+}

@@ -1,0 +1,63 @@
+/**
+ * Where a coordinate is going: the quintic through its last two positions, rates and accelerations, continued. Its error
+ * is of the sixth order in the step, so that one Newton step closes most frames.
+ * Source: Hermite interpolation, e.g. Stoer & Bulirsch, Introduction to Numerical Analysis, section 2.1.5.
+ */
+export class Predictor {
+  private readonly q: readonly [Float64Array, Float64Array]
+  private readonly rate: readonly [Float64Array, Float64Array]
+  private readonly acceleration: readonly [Float64Array, Float64Array]
+  private newest = 0
+  /** Time between the two noted instants; 0 while there is only one. */
+  private span = 0
+
+  constructor(n: number) {
+    const both = () => [new Float64Array(n), new Float64Array(n)] as const
+    this.q = both()
+    this.rate = both()
+    this.acceleration = both()
+  }
+
+  /** Notes an instant, `step` after the one before it; 0 forgets what came before. */
+  note(q: Float64Array, rate: Float64Array, acceleration: Float64Array, step: number): void {
+    this.newest = 1 - this.newest
+    this.span = step
+    this.q[this.newest].set(q)
+    this.rate[this.newest].set(rate)
+    this.acceleration[this.newest].set(acceleration)
+  }
+
+  /** Writes the noted instant back. */
+  recall(q: Float64Array, rate: Float64Array, acceleration: Float64Array): void {
+    q.set(this.q[this.newest])
+    rate.set(this.rate[this.newest])
+    acceleration.set(this.acceleration[this.newest])
+  }
+
+  /** Writes the coordinates expected `step` after the noted instant. */
+  predict(step: number, q: Float64Array): void {
+    const x1 = this.q[this.newest]
+    const v1 = this.rate[this.newest]
+    const a1 = this.acceleration[this.newest]
+    const h = this.span
+    if (h === 0 || step > 1.5 * h) {
+      for (let i = 0; i < q.length; i++) q[i] = x1[i] + step * (v1[i] + (step / 2) * a1[i])
+      return
+    }
+    const x0 = this.q[1 - this.newest]
+    const v0 = this.rate[1 - this.newest]
+    const a0 = this.acceleration[1 - this.newest]
+    const s = 1 + step / h
+    for (let i = 0; i < q.length; i++) {
+      const c1 = v0[i] * h
+      const c2 = (a0[i] * h * h) / 2
+      const d = x1[i] - x0[i] - c1 - c2
+      const e = v1[i] * h - c1 - 2 * c2
+      const f = (a1[i] * h * h) / 2 - c2
+      const c3 = 10 * d - 4 * e + f
+      const c4 = -15 * d + 7 * e - 2 * f
+      const c5 = 6 * d - 3 * e + f
+      q[i] = x0[i] + s * (c1 + s * (c2 + s * (c3 + s * (c4 + s * c5))))
+    }
+  }
+}

@@ -1,0 +1,171 @@
+/**
+ * A mechanism with some coordinates known, ready to be solved: its blocks in an order in which each stands on those
+ * before it, and the links that each of them places.
+ */
+import { Block } from './block'
+import type { BlockFailure } from './block'
+import type { Equations } from './equations'
+import type { MotionState } from './state'
+import { choose, components, triangular, unknownsOfRow } from './structure'
+import type { Choice, Component } from './structure'
+
+/** Largest scaled residual of a row that the solved ones imply. */
+export const CLOSED = 1e-10
+
+export interface SystemFailure {
+  readonly reason: BlockFailure | 'branch' | 'contradiction'
+  /** The row that contradicts, or any row of the block that failed. */
+  readonly row: number
+}
+
+export class System {
+  private readonly components: readonly Component[]
+  private readonly choices: Choice[]
+  private blocks: readonly Block[] = []
+  private branches = new Int8Array(0)
+  private spare = new Int32Array(0)
+  /** Pairs that no block places. */
+  private sparePairs = new Int32Array(0)
+  /** Links that move with no block. */
+  private first = new Int32Array(0)
+
+  constructor(
+    readonly equations: Equations,
+    readonly state: MotionState,
+    private readonly known: Uint8Array,
+  ) {
+    this.placeAll()
+    this.components = components(equations, known)
+    this.choices = this.components.map((component) => choose(equations, state, component, known))
+    this.build()
+  }
+
+  /** Links that could move but that nothing determines. */
+  get parked(): number[] {
+    const inside = new Set(this.components.flatMap(({ unknowns }) => unknowns))
+    const outside = [...this.state.all].filter((link) => !inside.has(link) && !this.known[link])
+    return [...outside, ...this.choices.flatMap(({ parked }) => parked)]
+  }
+
+  /** Links whose coordinates the rows determine. */
+  get determined(): number[] {
+    return this.choices.flatMap(({ unknowns }) => unknowns)
+  }
+
+  /** Rows that share unknowns with a row. */
+  rowsAround(row: number): readonly number[] {
+    return this.components.find(({ rows }) => rows.includes(row))?.rows ?? [row]
+  }
+
+  /** Every link and pair at the present coordinates, whether the rows hold or not. */
+  placeAll(): void {
+    const { state, equations } = this
+    state.place(state.all)
+    equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+  }
+
+  /** Closes all rows from the predicted coordinates; every link and pair stands afterwards. */
+  close(): SystemFailure | null {
+    const { state, blocks, branches, equations, spare } = this
+    state.place(this.first)
+    for (let b = 0; b < blocks.length; b++) {
+      const block = blocks[b]
+      const reason = block.close()
+      if (reason) return { reason, row: block.rows[0] }
+      if (block.branch !== branches[b]) return { reason: 'branch', row: block.rows[0] }
+    }
+    equations.placePairs(state, this.sparePairs)
+    for (let n = 0; n < spare.length; n++) {
+      if (!(Math.abs(equations.residual(state, spare[n])) < CLOSED)) {
+        return { reason: 'contradiction', row: spare[n] }
+      }
+    }
+    return null
+  }
+
+  /** Rates and accelerations of everything at the closed position. */
+  differentiate(): void {
+    const { state, blocks, first } = this
+    state.spreadRates(first)
+    state.spreadAccelerations(first)
+    for (let b = 0; b < blocks.length; b++) {
+      blocks[b].solveRates()
+      blocks[b].solveAccelerations()
+    }
+  }
+
+  /** Chooses rows anew where the present choice has become poor; the unknowns to find stay the same. */
+  renewChoices(): void {
+    let weak = false
+    for (let b = 0; b < this.blocks.length; b++) weak ||= this.blocks[b].weak
+    if (!weak) return
+    const { equations, state, known } = this
+    const poor = new Set(this.blocks.filter((block) => block.weak).flatMap(({ rows }) => [...rows]))
+    let renewed = false
+    this.components.forEach((component, k) => {
+      const { rows, unknowns } = this.choices[k]
+      if (!rows.some((row) => poor.has(row))) return
+      const choice = choose(equations, state, component, known, unknowns)
+      // at a singular position the rows determine fewer unknowns: then the old choice goes on
+      if (choice.rows.length < rows.length) return
+      this.choices[k] = choice
+      renewed = true
+    })
+    if (renewed) this.build()
+  }
+
+  /** Makes the blocks of the present choices. */
+  private build(): void {
+    const { equations, state } = this
+    const { linkParent, links } = state.mechanism
+    const plans = triangular(
+      equations,
+      this.choices.flatMap(({ rows }) => rows),
+      this.choices.flatMap(({ unknowns }) => unknowns),
+    )
+    // the block after which a link stands; parents come before children
+    const ready = new Int32Array(links).fill(-1)
+    plans.forEach(({ unknowns }, b) => {
+      for (const link of unknowns) ready[link] = b
+    })
+    for (let link = 1; link < links; link++) ready[link] = Math.max(ready[link], ready[linkParent[link]])
+    const standing: number[][] = plans.map(() => [])
+    for (let link = 1; link < links; link++) if (ready[link] >= 0) standing[ready[link]].push(link)
+
+    const nothingKnown = new Uint8Array(links)
+    const needed = new Uint8Array(links)
+    const placed = new Set<number>()
+    this.blocks = plans.map((plan, b) => {
+      for (const row of plan.rows) {
+        for (const link of unknownsOfRow(equations, row, nothingKnown)) {
+          for (let l = link; l > 0 && ready[l] === b; l = linkParent[l]) needed[l] = 1
+        }
+      }
+      const pairs = pairsOf(equations, plan.rows)
+      for (const pair of pairs) placed.add(pair)
+      return new Block(
+        plan,
+        equations,
+        state,
+        Int32Array.from(standing[b].filter((link) => needed[link])),
+        Int32Array.from(standing[b].filter((link) => !needed[link])),
+        pairs,
+      )
+    })
+    this.first = state.all.filter((link) => ready[link] < 0)
+    this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
+    this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
+    for (const block of this.blocks) block.placeAndFactor()
+    this.branches = Int8Array.from(this.blocks, (block) => block.branch)
+  }
+}
+
+function pairsOf(equations: Equations, rows: readonly number[]): Int32Array {
+  const pairs = new Set<number>()
+  for (const row of rows) {
+    for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+      if (equations.termPair[t] >= 0) pairs.add(equations.termPair[t])
+    }
+  }
+  return Int32Array.from(pairs)
+}
