@@ -16,7 +16,7 @@ const forbid = (files, patterns) => ({
 
 /** Law 1: the core knows no screen, no Node and no database, only these libraries. */
 const outsideCore = {
-  regex: '^(?!\\.|(mathjs|class-validator|class-transformer|reflect-metadata|earcut)$)',
+  regex: '^(?!\\.|(mathjs|class-validator|earcut)$)',
   message: 'The core imports only itself and pure libraries (architecture, law 1).',
 }
 

@@ -47,8 +47,6 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
   },
   nitro: {
-    // class-transformer's decorators need it, and nothing is imported from it
-    moduleSideEffects: ['reflect-metadata'],
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     typescript: { tsConfig: types },
   },

@@ -1,7 +1,8 @@
 /** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
 import { parseQuantity, sizeOfUnit } from '@ligamen/core'
-import type { Motor, Take } from '@ligamen/core'
+import type { AnyDriver, Channel, Take } from '@ligamen/core'
 import { display } from '~/services/display'
+import { drivenJoint, drivenName, driverNote } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
@@ -17,7 +18,14 @@ export interface Lane {
   points: { x: number; y: number }[]
 }
 
-type Column = { values: Float64Array; stride: number; column: number; measures: 'angle' | 'length' }
+/** Unit of a lane's axis. */
+const UNITS: Readonly<Record<Channel['measures'], string>> = {
+  angle: 'deg',
+  length: 'mm',
+  angularSpeed: 'rpm',
+}
+
+type Column = { values: Float64Array; stride: number; column: number; measures: Channel['measures'] }
 
 export function useLanes() {
   const mechanism = useMechanismStore()
@@ -34,10 +42,10 @@ export function useLanes() {
     const drivers = (mechanism.scenario?.drivers ?? []).map<Lane>((driver) => ({
       id: driver.id,
       kind: 'driver',
-      name: mechanism.document?.joints.find((joint) => joint.id === driver.joint)?.name ?? driver.joint,
-      note: motorNote(driver),
-      joint: driver.joint,
-      points: take ? points(take, coordinateColumn(take, `${driver.joint}/${driver.freedom}`)) : [],
+      name: drivenName(mechanism.document, driver),
+      note: driverNote(driver),
+      joint: drivenJoint(driver),
+      points: take ? points(take, driverColumn(take, driver)) : [],
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
       id: probe.id,
@@ -55,9 +63,7 @@ export function useLanes() {
     const { take } = run
     if (!take) return ''
     const driver = mechanism.scenario?.drivers.find((d) => d.id === lane.id)
-    const column = driver
-      ? coordinateColumn(take, `${driver.joint}/${driver.freedom}`)
-      : probeColumn(take, lane.id)
+    const column = driver ? driverColumn(take, driver) : probeColumn(take, lane.id)
     return column
       ? display(column.values[playback.frame * column.stride + column.column]!, column.measures, 0)
       : ''
@@ -66,8 +72,14 @@ export function useLanes() {
   return { lanes, length, reading }
 }
 
-const motorNote = (driver: Motor): string =>
-  `motor · ${driver.speed}${driver.reversed ? ' · against its axis' : ''}`
+/** The coordinate that a driver prescribes, when it is one of a joint. */
+function driverColumn(take: Take, driver: AnyDriver): Column | null {
+  const joint = drivenJoint(driver)
+  if (joint === null || driver.kind === 'path') return null
+  const of = (key: string) => driver.freedom === undefined && key.startsWith(`${joint}/`)
+  const channel = take.coordinateChannels.find(({ key }) => key === `${joint}/${driver.freedom}` || of(key))
+  return channel ? coordinateColumn(take, channel.key) : null
+}
 
 function coordinateColumn(take: Take, key: string): Column | null {
   const column = take.coordinateChannels.findIndex((channel) => channel.key === key)
@@ -95,7 +107,7 @@ function probeColumn(take: Take, id: string): Column | null {
 
 function points(take: Take, column: Column | null): Lane['points'] {
   if (!column) return []
-  const unit = sizeOfUnit(column.measures === 'angle' ? 'deg' : 'mm')
+  const unit = sizeOfUnit(UNITS[column.measures])
   return Array.from({ length: take.frames }, (_, frame) => ({
     x: frame * take.interval,
     y: column.values[frame * column.stride + column.column]! / unit,

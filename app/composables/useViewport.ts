@@ -3,6 +3,7 @@ import { useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
 import { POSE } from '@ligamen/core'
 import type { MechanismDocument, ModelReport, Take } from '@ligamen/core'
+import { drivenJoint } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
@@ -67,14 +68,14 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const drivers = (document.scenarios.find((s) => s.id === mechanism.scenario?.id) ?? mechanism.scenario)
       ?.drivers
     return report.joints.map(({ id, kind, from, frame }) => {
-      const driver = drivers?.find((d) => d.joint === id)
+      const driver = drivers?.find((d) => drivenJoint(d) === id)
       return {
         id,
         kind,
         body: from,
         frame,
         driven: driver !== undefined,
-        reversed: driver?.reversed === true,
+        reversed: driver?.kind === 'motor' && driver.reversed === true,
       }
     })
   }

@@ -13,6 +13,11 @@ const SHOWN = {
     { unit: 'mm/s', decimals: 1 },
     { unit: 'mm/s^2', decimals: 0 },
   ],
+  angularSpeed: [
+    { unit: 'rpm', decimals: 1 },
+    { unit: 'deg/s^2', decimals: 0 },
+    { unit: 'deg/s^2', decimals: 0 },
+  ],
 } as const
 
 /** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */

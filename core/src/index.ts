@@ -1,17 +1,14 @@
 /** The public face of the core: the only file others import from. */
 export { FORMAT, FORMAT_VERSION } from './document/mechanism'
-export type {
-  Body,
-  Datum,
-  Joint,
-  MechanismDocument,
-  Motor,
-  Part,
-  Placement,
-  Probe,
-  Scenario,
-} from './document/mechanism'
-export { classProblems, validateDocument } from './document/validate'
+export type { MechanismDocument } from './document/mechanism'
+export type { Joint, JointFreedom, Mate } from './document/joints'
+export type { Body, Datum, Group, Part, Path, Placement } from './document/parts'
+export type { Probe } from './document/probes'
+export type { AnyRelation } from './document/relations'
+export type { AnyDriver, Motor, Scenario } from './document/scenarios'
+export { classProblems } from './document/check'
+export { copyGroup } from './document/groups'
+export { validateDocument } from './document/validate'
 export { placedFrames, placementFrame } from './kinematics/geometry'
 export type { JointState } from './kinematics/driving'
 export { jointType } from './kinematics/joints/registry'

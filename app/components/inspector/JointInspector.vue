@@ -19,7 +19,9 @@ const readings = useReadings()
 const type = computed(() => jointType(props.joint.kind))
 const mine = computed(() => readings.value.filter((reading) => reading.joint === props.joint.id))
 const state = computed(() => run.report?.states[props.joint.id] ?? 'parked')
-const driver = computed(() => mechanism.scenario?.drivers.find((d) => d.joint === props.joint.id))
+const driver = computed(() =>
+  mechanism.scenario?.drivers.find((d): d is Motor => d.kind === 'motor' && d.joint === props.joint.id),
+)
 const turns = computed(() => type.value?.freedoms[0]?.motion === 'turn')
 
 const bodies = computed(() => {
@@ -56,7 +58,7 @@ function alter(name: string, change: (motor: Motor) => void): Promise<readonly P
   const id = driver.value!.id
   return mechanism.edit(name, (draft) => {
     const motor = draft.scenarios.flatMap((s) => s.drivers).find((d) => d.id === id)
-    if (motor) change(motor)
+    if (motor?.kind === 'motor') change(motor)
   })
 }
 

@@ -1,16 +1,54 @@
-/** References of a mechanism document: unique ids, nothing dangling, no joint of a body with itself, a ground. */
+/** References of a mechanism document: unique ids, nothing dangling or circular, no joint of a body with itself, a ground. */
 import type { Problem } from '../result'
-import type { Datum, MechanismDocument, Probe } from './mechanism'
+import { groupProblems } from './groups'
+import type { Mate, MateEnd } from './joints'
+import type { MechanismDocument } from './mechanism'
+import type { Datum } from './parts'
+import type { Probe } from './probes'
+import { coordinatesOf } from './relations'
+import type { AnyDriver } from './scenarios'
 
 export function referenceProblems(document: MechanismDocument): Problem[] {
+  const known = new Known(document)
   return [
     ...repeatedIds(document),
     ...bodyProblems(document),
-    ...datumProblems(document),
-    ...jointProblems(document),
-    ...scenarioProblems(document),
-    ...probeProblems(document),
+    ...groupProblems(document),
+    ...datumProblems(document, known),
+    ...pathProblems(document, known),
+    ...jointProblems(document, known),
+    ...mateProblems(document, known),
+    ...relationProblems(document, known),
+    ...scenarioProblems(document, known),
+    ...probeProblems(document, known),
   ]
+}
+
+/** What a document holds, by id. */
+class Known {
+  readonly body: ReadonlySet<string>
+  readonly datum: ReadonlyMap<string, Datum>
+  readonly path: ReadonlySet<string>
+  readonly joint: ReadonlySet<string>
+  readonly mate: ReadonlySet<string>
+
+  constructor(document: MechanismDocument) {
+    this.body = idsOf(document.bodies)
+    this.datum = new Map(document.datums.map((datum) => [datum.id, datum]))
+    this.path = idsOf(document.paths ?? [])
+    this.joint = idsOf(document.joints)
+    this.mate = idsOf(document.mates ?? [])
+  }
+
+  /** A problem when an entry refers to something that is not there; nothing when it leaves the reference out. */
+  missing(
+    what: 'body' | 'datum' | 'path' | 'joint' | 'mate',
+    id: string | undefined,
+    path: string,
+    owner: string,
+  ): Problem[] {
+    return id === undefined || this[what].has(id) ? [] : [missing(path, what, id, owner)]
+  }
 }
 
 const idsOf = (entries: readonly { id: string }[]): Set<string> => new Set(entries.map((e) => e.id))
@@ -24,30 +62,41 @@ function missing(path: string, what: string, id: string, owner: string): Problem
   }
 }
 
+/** Every list of entries with ids, and its place. */
+function* listsOf(document: MechanismDocument): Generator<[string, readonly { id: string }[]]> {
+  yield ['/parts', document.parts]
+  yield ['/bodies', document.bodies]
+  for (const [i, body] of document.bodies.entries()) yield [`/bodies/${i}/parts`, body.parts]
+  yield ['/groups', document.groups ?? []]
+  yield ['/datums', document.datums]
+  yield ['/paths', document.paths ?? []]
+  yield ['/joints', document.joints]
+  yield ['/mates', document.mates ?? []]
+  yield ['/relations', document.relations ?? []]
+  yield ['/probes', document.probes]
+  yield ['/scenarios', document.scenarios]
+  for (const [i, scenario] of document.scenarios.entries())
+    yield [`/scenarios/${i}/drivers`, scenario.drivers]
+}
+
 function repeatedIds(document: MechanismDocument): Problem[] {
   const seen = new Map<string, string>()
   const problems: Problem[] = []
-  const visit = (path: string, id: string) => {
-    const before = seen.get(id)
-    if (before === undefined) seen.set(id, path)
-    else {
-      problems.push({
-        code: 'id-repeated',
-        message: `The id “${id}” stands at ${before} already; every id may be used once.`,
-        path: `${path}/id`,
-        ids: [id],
-      })
-    }
+  for (const [list, entries] of listsOf(document)) {
+    entries.forEach(({ id }, i) => {
+      const path = `${list}/${i}`
+      const before = seen.get(id)
+      if (before === undefined) seen.set(id, path)
+      else {
+        problems.push({
+          code: 'id-repeated',
+          message: `The id “${id}” stands at ${before} already; every id may be used once.`,
+          path: `${path}/id`,
+          ids: [id],
+        })
+      }
+    })
   }
-  for (const list of ['parts', 'bodies', 'datums', 'joints', 'probes', 'scenarios'] as const) {
-    document[list].forEach((entry, i) => visit(`/${list}/${i}`, entry.id))
-  }
-  document.bodies.forEach((body, i) => {
-    body.parts.forEach((placed, k) => visit(`/bodies/${i}/parts/${k}`, placed.id))
-  })
-  document.scenarios.forEach((scenario, i) => {
-    scenario.drivers.forEach((driver, k) => visit(`/scenarios/${i}/drivers/${k}`, driver.id))
-  })
   return problems
 }
 
@@ -73,78 +122,198 @@ function bodyProblems(document: MechanismDocument): Problem[] {
   return problems
 }
 
-function datumProblems(document: MechanismDocument): Problem[] {
+function datumProblems(document: MechanismDocument, known: Known): Problem[] {
   const bodies = new Map(document.bodies.map((body) => [body.id, body]))
   return document.datums.flatMap((datum, i) => {
     const path = `/datums/${i}`
     const body = bodies.get(datum.body)
     if (!body) return [missing(`${path}/body`, 'body', datum.body, datum.id)]
-    if (datum.feature && datum.at) {
+    if ([datum.feature, datum.at, datum.between].filter(Boolean).length > 1) {
       return [
         {
           code: 'datum-ambiguous',
-          message: `“${datum.name}” stands on a feature and at a fixed place; keep one of the two.`,
+          message: `“${datum.name}” stands in more than one way: on a feature, at a fixed place, between others; keep one.`,
           path,
           ids: [datum.id],
         },
       ]
     }
     const placed = datum.feature?.placed
-    return placed !== undefined && !body.parts.some((p) => p.id === placed)
-      ? [missing(`${path}/feature/placed`, 'placed part', placed, datum.id)]
-      : []
+    if (placed !== undefined && !body.parts.some((p) => p.id === placed)) {
+      return [missing(`${path}/feature/placed`, 'placed part', placed, datum.id)]
+    }
+    return betweenProblems(datum, path, known)
   })
 }
 
-function jointProblems(document: MechanismDocument): Problem[] {
-  const datums = new Map<string, Datum>(document.datums.map((datum) => [datum.id, datum]))
+function betweenProblems(datum: Datum, path: string, known: Known): Problem[] {
+  const { between } = datum
+  if (!between) return []
+  for (const side of ['a', 'b'] as const) {
+    const other = known.datum.get(between[side])
+    if (!other) return [missing(`${path}/between/${side}`, 'datum', between[side], datum.id)]
+    if (other.body !== datum.body) {
+      return [
+        {
+          code: 'datum-elsewhere',
+          message: `“${datum.name}” stands between datums of its own body; “${other.name}” is on another one.`,
+          path: `${path}/between/${side}`,
+          ids: [datum.id, other.id],
+        },
+      ]
+    }
+  }
+  return standsOnItself(datum, known)
+    ? [
+        {
+          code: 'datum-circular',
+          message: `“${datum.name}” stands between datums that stand on “${datum.name}” again.`,
+          path: `${path}/between`,
+          ids: [datum.id],
+        },
+      ]
+    : []
+}
+
+function standsOnItself(datum: Datum, known: Known): boolean {
+  const seen = new Set<string>()
+  const waiting = [datum.between!.a, datum.between!.b]
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    if (id === datum.id) return true
+    if (seen.has(id)) continue
+    seen.add(id)
+    const between = known.datum.get(id)?.between
+    if (between) waiting.push(between.a, between.b)
+  }
+  return false
+}
+
+const pathProblems = (document: MechanismDocument, known: Known): Problem[] =>
+  (document.paths ?? []).flatMap(({ id, datum }, i) => known.missing('datum', datum, `/paths/${i}/datum`, id))
+
+function jointProblems(document: MechanismDocument, known: Known): Problem[] {
   return document.joints.flatMap((joint, i) => {
     const path = `/joints/${i}`
-    const from = datums.get(joint.from)
-    const to = datums.get(joint.to)
-    if (!from) return [missing(`${path}/from`, 'datum', joint.from, joint.id)]
-    if (!to) return [missing(`${path}/to`, 'datum', joint.to, joint.id)]
-    return from.body === to.body
-      ? [
-          {
-            code: 'joint-of-one-body',
-            message: `“${joint.name}” joins a body to itself; pick a datum on another body.`,
-            path,
-            ids: [joint.id, from.body],
-          },
-        ]
-      : []
+    const problems = [
+      ...known.missing('datum', joint.from, `${path}/from`, joint.id),
+      ...known.missing('datum', joint.to, `${path}/to`, joint.id),
+    ]
+    const body = known.datum.get(joint.from)?.body
+    if (problems.length > 0 || body !== known.datum.get(joint.to)?.body) return problems
+    return [
+      {
+        code: 'joint-of-one-body',
+        message: `“${joint.name}” joins a body to itself; pick a datum on another body.`,
+        path,
+        ids: [joint.id, body!],
+      },
+    ]
   })
 }
 
-function scenarioProblems(document: MechanismDocument): Problem[] {
-  const joints = idsOf(document.joints)
+function mateProblems(document: MechanismDocument, known: Known): Problem[] {
+  return (document.mates ?? []).flatMap((mate, i) => {
+    const path = `/mates/${i}`
+    const problems = (['a', 'b'] as const).flatMap((side) =>
+      mateEndProblems(mate, mate[side], `${path}/${side}`, known),
+    )
+    const [a, b] = [mate.a, mate.b].map((end) => bodyOfEnd(end, document, known))
+    if (problems.length > 0 || a !== b) return problems
+    return [
+      {
+        code: 'mate-of-one-body',
+        message: `“${mate.name}” mates a body with itself; pick on another body.`,
+        path,
+        ids: [mate.id, a!],
+      },
+    ]
+  })
+}
+
+function mateEndProblems(mate: Mate, end: MateEnd, path: string, known: Known): Problem[] {
+  const wanted = end.as === 'path' ? 'path' : 'datum'
+  const incomplete = (message: string): Problem[] => [
+    { code: 'mate-incomplete', message: `“${mate.name}”: ${message}`, path, ids: [mate.id] },
+  ]
+  if (end[wanted] === undefined) return incomplete(`a side taken as ${article(end.as)} needs a ${wanted}.`)
+  if ((end.as === 'cylinder' || end.as === 'sphere') && end.radius === undefined) {
+    return incomplete(`a ${end.as} needs its radius.`)
+  }
+  return known.missing(wanted, end[wanted], `${path}/${wanted}`, mate.id)
+}
+
+const article = (word: string): string => (word === 'axis' ? `an ${word}` : `a ${word}`)
+
+function bodyOfEnd(end: MateEnd, document: MechanismDocument, known: Known): string | undefined {
+  const datum = end.as === 'path' ? document.paths?.find(({ id }) => id === end.path)?.datum : end.datum
+  return datum === undefined ? undefined : known.datum.get(datum)?.body
+}
+
+function relationProblems(document: MechanismDocument, known: Known): Problem[] {
+  return (document.relations ?? []).flatMap((relation, i) => {
+    const path = `/relations/${i}`
+    const carrier = 'carrier' in relation ? relation.carrier : undefined
+    return [
+      ...coordinatesOf(relation).flatMap(([place, { joint }]) =>
+        known.missing('joint', joint, `${path}/${place}/joint`, relation.id),
+      ),
+      ...known.missing('body', carrier, `${path}/carrier`, relation.id),
+    ]
+  })
+}
+
+function scenarioProblems(document: MechanismDocument, known: Known): Problem[] {
   return document.scenarios.flatMap((scenario, i) =>
-    scenario.drivers.flatMap((driver, k) =>
-      joints.has(driver.joint)
-        ? []
-        : [missing(`/scenarios/${i}/drivers/${k}/joint`, 'joint', driver.joint, driver.id)],
-    ),
+    scenario.drivers.flatMap((driver, k) => driverProblems(driver, `/scenarios/${i}/drivers/${k}`, known)),
   )
 }
 
-function probeProblems(document: MechanismDocument): Problem[] {
-  const datums = idsOf(document.datums)
-  const joints = idsOf(document.joints)
-  const incomplete = (probe: Probe, path: string, asks: string): Problem => ({
-    code: 'probe-incomplete',
-    message: `“${probe.name}” needs ${asks}.`,
-    path,
-    ids: [probe.id],
-  })
+function driverProblems(driver: AnyDriver, path: string, known: Known): Problem[] {
+  if (driver.kind === 'path') {
+    return [
+      ...known.missing('datum', driver.datum, `${path}/datum`, driver.id),
+      ...known.missing('path', driver.path, `${path}/path`, driver.id),
+    ]
+  }
+  if ((driver.joint === undefined) === (driver.mate === undefined)) {
+    return [
+      {
+        code: 'driver-incomplete',
+        message: `The driver “${driver.id}” must name either the joint or the mate that it drives.`,
+        path,
+        ids: [driver.id],
+      },
+    ]
+  }
+  return [
+    ...known.missing('joint', driver.joint, `${path}/joint`, driver.id),
+    ...known.missing('mate', driver.mate, `${path}/mate`, driver.id),
+  ]
+}
+
+/** What each kind of probe asks for, in words. */
+const PROBE_NEEDS: Readonly<Record<Probe['kind'], readonly [readonly (keyof Probe)[], string]>> = {
+  'joint-position': [['joint'], 'a joint and the name of its freedom'],
+  'datum-position': [['datum', 'along'], 'a datum and an axis (x, y or z)'],
+  'mate-value': [['mate'], 'a mate'],
+  orientation: [['datum', 'along'], 'a datum and an axis (x, y or z)'],
+  distance: [['datum', 'from'], 'two datums'],
+  angle: [['datum', 'from'], 'two datums'],
+  'angular-velocity': [['datum', 'along'], 'a datum and an axis (x, y or z)'],
+}
+
+function probeProblems(document: MechanismDocument, known: Known): Problem[] {
   return document.probes.flatMap((probe, i) => {
     const path = `/probes/${i}`
-    if (probe.kind === 'datum-position') {
-      if (!probe.datum || !probe.along) return [incomplete(probe, path, 'a datum and an axis (x, y or z)')]
-      return datums.has(probe.datum) ? [] : [missing(`${path}/datum`, 'datum', probe.datum, probe.id)]
+    const [needs, words] = PROBE_NEEDS[probe.kind]
+    if (needs.some((field) => probe[field] === undefined)) {
+      return [{ code: 'probe-incomplete', message: `“${probe.name}” needs ${words}.`, path, ids: [probe.id] }]
     }
-    if (!probe.joint || !probe.freedom)
-      return [incomplete(probe, path, 'a joint and the name of its freedom')]
-    return joints.has(probe.joint) ? [] : [missing(`${path}/joint`, 'joint', probe.joint, probe.id)]
+    return [
+      ...known.missing('joint', probe.joint, `${path}/joint`, probe.id),
+      ...known.missing('mate', probe.mate, `${path}/mate`, probe.id),
+      ...known.missing('datum', probe.datum, `${path}/datum`, probe.id),
+      ...known.missing('datum', probe.from, `${path}/from`, probe.id),
+    ]
   })
 }

@@ -1,13 +1,5 @@
 /** Validation rules shared by the classes of the mechanism document. */
-import {
-  IsNotEmpty,
-  IsString,
-  Matches,
-  MaxLength,
-  registerDecorator,
-  ValidateBy,
-  type ValidationArguments,
-} from 'class-validator'
+import { IsNotEmpty, IsString, Matches, MaxLength, ValidateBy } from 'class-validator'
 import { parseQuantity } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 import type { Dimension } from '../units/dimension'
@@ -18,10 +10,12 @@ const all =
     for (const rule of rules) rule(target, key)
   }
 
+const ID = /^[A-Za-z0-9][A-Za-z0-9-]{0,63}$/
+
 /** An identifier: letters, digits and hyphens, at most 64 of them. */
 export const IsId = (): PropertyDecorator =>
   all(
-    Matches(/^[A-Za-z0-9][A-Za-z0-9-]{0,63}$/, {
+    Matches(ID, {
       message: '$property must be an id: 1 to 64 letters, digits and hyphens, not “$value”',
     }),
   )
@@ -86,24 +80,94 @@ export const IsOrientation = (): PropertyDecorator =>
   })
 
 /** Named lengths: the dimensions of a part. */
-export function AreDimensions(): PropertyDecorator {
-  const faults = (value: unknown): string | null => {
-    if (typeof value !== 'object' || value === null || Array.isArray(value))
-      return 'must be an object of lengths'
-    for (const [name, quantity] of Object.entries(value)) {
-      const fault = quantityFault(quantity, ['length'])
-      if (fault) return `${name}: ${fault}`
-    }
-    return null
+export const AreDimensions = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'areDimensions',
+    validator: {
+      validate: (value) => dimensionFault(value) === null,
+      defaultMessage: (args) => `${args?.property}: ${dimensionFault(args?.value)}`,
+    },
+  })
+
+function dimensionFault(value: unknown): string | null {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return 'must be an object of lengths'
+  for (const [name, quantity] of Object.entries(value)) {
+    const fault = quantityFault(quantity, ['length'])
+    if (fault) return `${name}: ${fault}`
   }
-  return (target, key) =>
-    registerDecorator({
-      name: 'areDimensions',
-      target: target.constructor,
-      propertyName: String(key),
-      validator: {
-        validate: (value: unknown) => faults(value) === null,
-        defaultMessage: (args?: ValidationArguments) => `${args?.property}: ${faults(args?.value)}`,
-      },
-    })
+  return null
 }
+
+const finiteNumbers = (value: unknown, count: number): value is number[] =>
+  Array.isArray(value) &&
+  value.length === count &&
+  value.every((v) => typeof v === 'number' && Number.isFinite(v))
+
+/** Three numbers that point somewhere. */
+export const IsDirection = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'isDirection',
+    validator: {
+      validate: (value) => finiteNumbers(value, 3) && Math.hypot(...value) > 1e-9,
+      defaultMessage: (args) =>
+        `${args?.property} must be three numbers that are not all zero, such as [0, 0, 1]`,
+    },
+  })
+
+/** A number that is finite and not zero. */
+export const IsRatio = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'isRatio',
+    validator: {
+      validate: (value) => typeof value === 'number' && Number.isFinite(value) && value !== 0,
+      defaultMessage: (args) => `${args?.property} must be a number other than zero`,
+    },
+  })
+
+/** A list of points, each of three lengths. */
+export const ArePoints = (least: number, most: number): PropertyDecorator =>
+  ValidateBy({
+    name: 'arePoints',
+    constraints: [least, most],
+    validator: {
+      validate: (value) =>
+        Array.isArray(value) &&
+        value.length >= least &&
+        value.length <= most &&
+        value.every(
+          (p) => Array.isArray(p) && p.length === 3 && p.every((v) => !quantityFault(v, ['length'])),
+        ),
+      defaultMessage: (args) =>
+        `${args?.property} must be ${least} to ${most} points of three lengths, such as [["40 mm", 0, 0]]`,
+    },
+  })
+
+/** A list of pairs of quantities; the dimensions of either number are checked where they are known. */
+export const ArePairs = (least: number, most: number): PropertyDecorator =>
+  ValidateBy({
+    name: 'arePairs',
+    constraints: [least, most],
+    validator: {
+      validate: (value) =>
+        Array.isArray(value) &&
+        value.length >= least &&
+        value.length <= most &&
+        value.every((p) => Array.isArray(p) && p.length === 2 && p.every(isQuantity)),
+      defaultMessage: (args) =>
+        `${args?.property} must be ${least} to ${most} pairs of numbers or quantities`,
+    },
+  })
+
+/** A list of ids, none twice. */
+export const AreIds = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'areIds',
+    validator: {
+      validate: (value) =>
+        Array.isArray(value) &&
+        value.every((v) => typeof v === 'string' && ID.test(v)) &&
+        new Set(value).size === value.length,
+      defaultMessage: (args) => `${args?.property} must be a list of ids, none of them twice`,
+    },
+  })

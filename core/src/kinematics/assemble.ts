@@ -12,6 +12,7 @@ import type { Problem, Result } from '../result'
 import { formatQuantity } from '../units/format'
 import type { Mechanism } from './compile'
 import { Equations } from './equations'
+import type { Row } from './rows'
 import { MotionState } from './state'
 import { components, rowGradient } from './structure'
 import type { Component } from './structure'
@@ -36,6 +37,22 @@ export function assemble(mechanism: Mechanism, driven: Uint8Array): Result<Float
     : fail(...free.open.map((component) => free.openProblem(component)))
 }
 
+/**
+ * Assembles from any coordinates, with those of the known links as they are and further rows at time 0.
+ * Errors: `cannot-assemble`.
+ */
+export function assembleFrom(
+  mechanism: Mechanism,
+  q: Float64Array,
+  known: Uint8Array,
+  rows: readonly Row[] = [],
+): Result<Float64Array> {
+  const assembly = new Assembly(mechanism, known, q, rows)
+  return assembly.open.length === 0
+    ? succeed(assembly.state.q)
+    : fail(...assembly.open.map((component) => assembly.openProblem(component)))
+}
+
 class Assembly {
   readonly state: MotionState
   readonly open: readonly Component[]
@@ -45,9 +62,13 @@ class Assembly {
   constructor(
     private readonly mechanism: Mechanism,
     private readonly known: Uint8Array,
+    q: Float64Array = mechanism.home,
+    rows: readonly Row[] = [],
   ) {
     this.state = new MotionState(mechanism)
-    this.equations = new Equations(mechanism, mechanism.rows)
+    this.state.q.set(q)
+    this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
+    this.equations.prescribe(0)
     this.everyPair = Int32Array.from(this.equations.pairs.keys())
     this.open = components(this.equations, known).filter((component) => !this.settle(component))
   }

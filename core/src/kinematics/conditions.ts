@@ -103,6 +103,9 @@ export const axesAngle: Condition = {
   winds: false,
 }
 
+/** Angle of the z axis of B to the plane across the z axis of A [rad], -pi/2 to pi/2. */
+export const axisPlaneAngle: Condition = { ...axesAngle, of: asin, direction: 'angle to the plane' }
+
 /** Distance of B's origin from the z axis of A [m]; its wrench has no direction at zero. */
 export const radius: Condition = {
   parts: [along(X), along(Y)],

@@ -1,22 +1,26 @@
 /**
- * What a set of driven coordinates does to a mechanism at its home pose: which driver is one too many, what each
- * joint does (drives, follows, parked), and how many free motions stay undriven.
+ * What drivers do to a mechanism at its home pose: which driver is one too many, what each joint does (drives, follows,
+ * parked), and how many free motions stay undriven.
  */
 import type { Problem } from '../result'
 import type { Mechanism } from './compile'
-import { CoordinateReader } from './coordinates'
 import { rankWith } from './mobility'
+import { Reader } from './reading'
+import type { Row } from './rows'
 import { Solver } from './solver'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
 export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
 
-/** A driver by its coordinate's link, with the joint it stands on. */
+/** A driver by what it prescribes: the coordinate of a link, or rows. */
 export interface Driven {
+  /** The link, or -1 when it drives by rows. */
   readonly link: number
+  readonly rows: readonly Row[]
   readonly driver: string
-  readonly joint: string
-  readonly jointName: string
+  /** What it stands on: a joint, a mate or a datum, by id and name. */
+  readonly target: string
+  readonly targetName: string
 }
 
 /** Rates below this (in rad/s or sizes per second, for driver rates near 1) count as standing still. */
@@ -31,61 +35,90 @@ export function driverTooMany(
   q: Float64Array,
   drivers: readonly Driven[],
 ): Problem | null {
-  const known = new Uint8Array(mechanism.links)
-  let rank = rankWith(mechanism, q, known)
-  for (let k = 0; k < drivers.length; k++) {
-    const { link, driver, joint, jointName } = drivers[k]
-    const twice = known[link] === 1
-    known[link] = 1
-    const next = rankWith(mechanism, q, known)
-    if (twice || next < rank) {
-      const others = drivers.slice(0, k).map((d) => d.jointName)
-      const why =
-        others.length === 0
-          ? 'cannot move at all: the other joints hold it'
-          : `is driven already by way of ${[...new Set(others)].join(' and ')}`
-      return {
-        code: 'driver-too-many',
-        message: `One driver too many: ${jointName} ${why}. Take one of the drivers away.`,
-        ids: [driver, joint],
+  const held = (count: number): number => {
+    const known = new Uint8Array(mechanism.links)
+    const rows: Row[] = []
+    let links = 0
+    for (const { link, rows: mine } of drivers.slice(0, count)) {
+      if (link >= 0 && known[link] === 0) {
+        known[link] = 1
+        links++
       }
+      rows.push(...mine)
     }
+    return links + rankWith(mechanism, q, known, rows)
+  }
+  const holds = ({ link, rows }: Driven): number => (link >= 0 ? 1 : 0) + rows.length
+  const before = held(0)
+  if (drivers.length === 0) return null
+  if (held(drivers.length) === before + drivers.reduce((sum, driver) => sum + holds(driver), 0)) return null
+  let rank = before
+  for (let k = 0; k < drivers.length; k++) {
+    const next = held(k + 1)
+    if (next < rank + holds(drivers[k])) return tooMany(drivers, k)
     rank = next
   }
   return null
 }
 
-/** What every joint of the document does when the given links are driven, by joint id. */
+function tooMany(drivers: readonly Driven[], k: number): Problem {
+  const { driver, target, targetName } = drivers[k]
+  const others = [...new Set(drivers.slice(0, k).map((d) => d.targetName))]
+  const why =
+    others.length === 0
+      ? 'cannot move at all: the other joints hold it'
+      : `is driven already by way of ${others.join(' and ')}`
+  return {
+    code: 'driver-too-many',
+    message: `One driver too many: ${targetName} ${why}. Take one of the drivers away.`,
+    ids: [driver, target],
+  }
+}
+
+/** What every joint of the document does when the given drivers act, by joint id. */
 export function jointStates(
   mechanism: Mechanism,
   q: Float64Array,
   driven: readonly Driven[],
 ): Record<string, JointState> {
   const { geometry, coordinates, size } = mechanism
-  // Uneven rates, so that two drivers do not cancel by chance.
-  const drives = driven.map(({ link }, k) => ({
-    link,
-    evaluate: (time: number, out: Float64Array) => {
-      const rate = 1 + Math.SQRT2 * k
-      out[0] = q[link] + rate * time
-      out[1] = rate
+  // uneven rates, so that two drivers do not cancel by chance
+  const unevenly = (k: number) => 1 + Math.SQRT2 * k
+  const drives = driven.flatMap(({ link }, k) => {
+    if (link < 0) return []
+    const evaluate = (time: number, out: Float64Array) => {
+      out[0] = q[link] + unevenly(k) * time
+      out[1] = unevenly(k)
       out[2] = 0
-    },
-  }))
-  const solver = new Solver(mechanism, drives, q)
+    }
+    return [{ link, evaluate }]
+  })
+  const rows = driven.flatMap(({ rows: mine }, k) =>
+    mine.map((row, r): Row => {
+      const target = (time: number, out: Float64Array) => {
+        row.target!(0, out)
+        out[1] = unevenly(k + r / 7)
+        out[0] += out[1] * time
+        out[2] = 0
+      }
+      return { ...row, target }
+    }),
+  )
+  const solver = new Solver(mechanism, drives, q, rows)
   const started = solver.start()
-  const reader = new CoordinateReader(mechanism)
+  const reader = new Reader(mechanism, coordinates)
   reader.read(solver.state, 0)
   const states: Record<string, JointState> = {}
-  for (const { source, type } of geometry.joints) {
-    states[source.id] = source.suspended ? 'suspended' : type.freedoms.length === 0 ? 'holds' : 'parked'
+  for (const { source, type, idle } of geometry.joints) {
+    const holds = type.freedoms.length === 0 || idle
+    states[source.id] = source.suspended ? 'suspended' : holds ? 'holds' : 'parked'
   }
-  const drivenLinks = new Set(driven.map((d) => d.link))
-  coordinates.forEach(({ joint, link, freedom }, c) => {
-    const id = geometry.joints[joint].source.id
-    if (drivenLinks.has(link)) states[id] = 'drives'
-    else if (started && states[id] !== 'drives') {
-      if (Math.abs(reader.rates[c]) > STILL * (freedom.motion === 'slide' ? size : 1)) states[id] = 'follows'
+  const targets = new Set(driven.map(({ target }) => target))
+  coordinates.forEach(({ joint, freedom }, c) => {
+    const { id } = geometry.joints[joint].source
+    if (targets.has(id)) states[id] = 'drives'
+    else if (started && Math.abs(reader.rates[c]) > STILL * (freedom.motion === 'slide' ? size : 1)) {
+      states[id] = 'follows'
     }
   })
   return states

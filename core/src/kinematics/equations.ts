@@ -6,8 +6,8 @@
  */
 import { compose, FRAME, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { TURNS } from './compile'
-import type { Mechanism } from './compile'
+import { TURNS } from './chain'
+import type { Chain } from './chain'
 import { conditionValue, conditionWrench, conditionWrenchRate, SLIDE } from './conditions'
 import type { Condition } from './conditions'
 import type { Curve, Pair, Row } from './rows'
@@ -52,7 +52,7 @@ export class Equations {
   private readonly prescribed = new Float64Array(3)
 
   constructor(
-    readonly mechanism: Mechanism,
+    readonly mechanism: Chain & { readonly size: number },
     readonly rows: readonly Row[],
   ) {
     const terms = rows.flatMap((row) => row.terms)

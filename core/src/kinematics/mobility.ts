@@ -7,6 +7,7 @@
  */
 import type { Mechanism } from './compile'
 import { Equations } from './equations'
+import type { Row } from './rows'
 import { MotionState } from './state'
 import { choose, components } from './structure'
 
@@ -51,20 +52,29 @@ export function analyseMobility(mechanism: Mechanism, q: Float64Array): Mobility
   }
 }
 
-/** Rank of the rows for the unknown links. */
-export function rankWith(mechanism: Mechanism, q: Float64Array, known: Uint8Array): number {
-  const { state, equations } = standing(mechanism, q)
+/** Rank of the rows of the mechanism, and of further ones, for the links that are not known. */
+export function rankWith(
+  mechanism: Mechanism,
+  q: Float64Array,
+  known: Uint8Array,
+  further: readonly Row[] = [],
+): number {
+  const { state, equations } = standing(mechanism, q, further)
   return components(equations, known).reduce(
     (rank, component) => rank + choose(equations, state, component, known).rows.length,
     0,
   )
 }
 
-function standing(mechanism: Mechanism, q: Float64Array): { state: MotionState; equations: Equations } {
+function standing(
+  mechanism: Mechanism,
+  q: Float64Array,
+  further: readonly Row[] = [],
+): { state: MotionState; equations: Equations } {
   const state = new MotionState(mechanism)
   state.q.set(q)
   state.place(state.all)
-  const equations = new Equations(mechanism, mechanism.rows)
+  const equations = new Equations(mechanism, [...mechanism.rows, ...further])
   equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
   return { state, equations }
 }

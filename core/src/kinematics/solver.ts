@@ -7,7 +7,7 @@
  */
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
-import { TURNS } from './compile'
+import { TURNS } from './chain'
 import type { Mechanism } from './compile'
 import { Equations } from './equations'
 import { Predictor } from './predictor'

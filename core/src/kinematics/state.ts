@@ -8,8 +8,8 @@
  */
 import { FRAME, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { FOLLOWS, SLIDES } from './compile'
-import type { Mechanism } from './compile'
+import { FOLLOWS, SLIDES } from './chain'
+import type { Chain } from './chain'
 
 export class MotionState {
   /** Coordinates, rates and accelerations by link; entry 0 (ground) stays 0. */
@@ -29,7 +29,7 @@ export class MotionState {
   private readonly bend: Float64Array
   private readonly local = new Float64Array(FRAME + 12)
 
-  constructor(readonly mechanism: Mechanism) {
+  constructor(readonly mechanism: Chain) {
     const n = mechanism.links
     this.q = mechanism.home.slice()
     this.rate = new Float64Array(n)

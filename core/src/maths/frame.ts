@@ -3,6 +3,9 @@
  * coordinates of the frame they are given in. Axis i begins at 3 i, the origin at 9. Many frames share one array;
  * every function takes the offset of the frame it works on, so that hot loops allocate nothing.
  */
+import { cross, norm } from './vector'
+import type { Vector } from './vector'
+
 export type Frame = Float64Array
 
 export const FRAME = 12
@@ -69,4 +72,20 @@ export function shifted(a: Frame, x: number, y: number, z: number): Frame {
 /** The frame with its z axis reversed: half a turn about its own x axis. */
 export function flipped(a: Frame): Frame {
   return multiply(a, Float64Array.of(1, 0, 0, 0, -1, 0, 0, 0, -1, 0, 0, 0))
+}
+
+/**
+ * The frame at the origin whose z lies along `axis` and whose x points as nearly toward `zero` as it can; without a
+ * `zero`, toward the first of x, y that stands well across the axis. Null when `zero` lies along the axis.
+ */
+export function frameAlong(axis: Vector, zero?: Vector): Frame | null {
+  const length = norm(axis)
+  const z: Vector = [axis[0] / length, axis[1] / length, axis[2] / length]
+  const toward: Vector = zero ?? (Math.abs(z[0]) < 0.9 ? [1, 0, 0] : [0, 1, 0])
+  const y = cross(z, toward)
+  const across = norm(y)
+  if (!(across > 1e-9 * norm(toward))) return null
+  const yn: Vector = [y[0] / across, y[1] / across, y[2] / across]
+  const x = cross(yn, z)
+  return Float64Array.of(...x, ...yn, ...z, 0, 0, 0)
 }

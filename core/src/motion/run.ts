@@ -2,18 +2,20 @@
  * Running a scenario: solves frame after frame into a take. The caller decides how many frames at a time, so that a
  * worker can listen in between.
  */
-import { assemble } from '../kinematics/assemble'
+import { assemble, assembleFrom } from '../kinematics/assemble'
 import { bodyPoses } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
-import { CoordinateReader } from '../kinematics/coordinates'
 import { driverTooMany } from '../kinematics/driving'
+import { Reader } from '../kinematics/reading'
+import type { Row } from '../kinematics/rows'
 import { Solver } from '../kinematics/solver'
-import type { MotionState } from '../kinematics/state'
+import type { Drive } from '../kinematics/solver'
+import { MotionState } from '../kinematics/state'
 import { FRAME, ORIGIN } from '../maths/frame'
 import { readQuaternion } from '../maths/quaternion'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import { drivesFrom } from './scenario'
+import { LastReading, limitReached } from './limits'
 import type { ResolvedScenario } from './scenario'
 import { POSE } from './take'
 import type { Channel, Take } from './take'
@@ -22,19 +24,20 @@ import type { Channel, Take } from './take'
 export interface Measure {
   readonly channel: Channel
   /** Writes value, first and second derivative into `out[at .. at+2]`. */
-  readonly read: (state: MotionState, coordinates: CoordinateReader, out: Float64Array, at: number) => void
+  readonly read: (state: MotionState, step: number, out: Float64Array, at: number) => void
 }
 
 export class ScenarioRun {
   private frame = 0
   private stopped: Problem | null = null
-  private readonly reader: CoordinateReader
+  private readonly reader: Reader
   private readonly coordinates: Float64Array
   private readonly rates: Float64Array
   private readonly accelerations: Float64Array
   private readonly probes: Float64Array
   private readonly poses: Float64Array
   private readonly bodyFrames: Float64Array
+  private readonly jets: LastReading
 
   constructor(
     private readonly mechanism: Mechanism,
@@ -44,13 +47,14 @@ export class ScenarioRun {
   ) {
     const { frames } = scenario
     const columns = mechanism.coordinates.length
-    this.reader = new CoordinateReader(mechanism)
+    this.reader = new Reader(mechanism, mechanism.coordinates)
     this.coordinates = new Float64Array(frames * columns)
     this.rates = new Float64Array(frames * columns)
     this.accelerations = new Float64Array(frames * columns)
     this.probes = new Float64Array(frames * 3 * measures.length)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
     this.bodyFrames = new Float64Array(FRAME * mechanism.bodyLink.length)
+    this.jets = new LastReading(columns)
   }
 
   get done(): boolean {
@@ -67,10 +71,9 @@ export class ScenarioRun {
     const end = Math.min(this.scenario.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
       const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.frame * this.interval)
-      if (reached) {
-        this.record(this.solver.state)
-        this.frame++
-      } else this.stopped = this.solver.problem
+      if (reached) this.stopped = this.record(this.solver.state)
+      else this.stopped = this.solver.problem
+      if (this.stopped === null) this.frame++
     }
   }
 
@@ -97,18 +100,24 @@ export class ScenarioRun {
     return this.scenario.length / (this.scenario.frames - 1)
   }
 
-  private record(state: MotionState): void {
+  /** Records a frame, unless a joint is beyond its limit in it: then that is returned. */
+  private record(state: MotionState): Problem | null {
     const { frame, reader, mechanism, bodyFrames } = this
     const columns = mechanism.coordinates.length
-    reader.read(state, frame === 0 ? 0 : this.interval)
+    const step = frame === 0 ? 0 : this.interval
+    this.jets.remember(reader)
+    reader.read(state, step)
+    const beyond = limitReached(mechanism, this.jets, reader, frame * this.interval, step)
+    if (beyond) return beyond
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
     this.accelerations.set(reader.accelerations, frame * columns)
     for (let k = 0; k < this.measures.length; k++) {
-      this.measures[k].read(state, reader, this.probes, 3 * (frame * this.measures.length + k))
+      this.measures[k].read(state, step, this.probes, 3 * (frame * this.measures.length + k))
     }
     bodyPoses(mechanism, state.world, bodyFrames)
     writePoses(bodyFrames, this.poses, frame * POSE * mechanism.bodyLink.length)
+    return null
   }
 }
 
@@ -122,19 +131,16 @@ export function writePoses(frames: Float64Array, out: Float64Array, at: number):
 
 /** The coordinates of all joints as channels, in the order of a take's columns. */
 export function coordinateChannels(mechanism: Mechanism): Channel[] {
-  return mechanism.coordinates.map(({ joint, freedom }) => {
+  return mechanism.coordinates.map(({ joint, freedom, measures }) => {
     const { source } = mechanism.geometry.joints[joint]
-    return {
-      key: `${source.id}/${freedom.name}`,
-      name: source.name,
-      measures: freedom.motion === 'turn' ? 'angle' : 'length',
-    }
+    return { key: `${source.id}/${freedom.name}`, name: source.name, measures }
   })
 }
 
 /**
- * Prepares a run from the assembled home coordinates.
- * Errors: `driver-too-many`.
+ * Prepares a run from the assembled home coordinates. Where a driver starts elsewhere than at home, the mechanism is
+ * assembled anew with it there.
+ * Errors: `driver-too-many`, `driver-course`, `cannot-assemble`.
  */
 export function startRun(
   mechanism: Mechanism,
@@ -144,21 +150,76 @@ export function startRun(
 ): Result<ScenarioRun> {
   const tooMany = driverTooMany(mechanism, home, scenario.drivers)
   if (tooMany) return fail(tooMany)
-  const solver = new Solver(mechanism, drivesFrom(scenario, home), home)
-  return succeed(new ScenarioRun(mechanism, scenario, measures, solver))
+  const acting = actingDrivers(mechanism, scenario, home)
+  if (!acting.ok) return acting
+  const { drives, rows } = acting.value
+  const start = startPose(mechanism, drives, rows, home)
+  if (!start.ok) return start
+  return succeed(
+    new ScenarioRun(mechanism, scenario, measures, new Solver(mechanism, drives, start.value, rows)),
+  )
 }
 
-/** Links that the scenarios of a document drive. */
-export function drivenLinks(mechanism: Mechanism, scenarios: readonly ResolvedScenario[]): Uint8Array {
-  const driven = new Uint8Array(mechanism.links)
-  for (const { drivers } of scenarios) for (const { link } of drivers) driven[link] = 1
-  return driven
+/** The drivers as prescribed links and as rows with targets, counted from the home pose. */
+export function actingDrivers(
+  mechanism: Mechanism,
+  { drivers }: ResolvedScenario,
+  home: Float64Array,
+): Result<{ drives: Drive[]; rows: Row[] }> {
+  const readings = drivers.flatMap(({ reading }) => reading ?? [])
+  const reader = new Reader(mechanism, readings)
+  const state = new MotionState(mechanism)
+  state.q.set(home)
+  state.place(state.all)
+  reader.read(state, 0)
+  const drives: Drive[] = []
+  const rows: Row[] = []
+  for (const driver of drivers) {
+    const { reading } = driver
+    if (!reading) {
+      rows.push(...driver.rows)
+      continue
+    }
+    const course = driver.course(reader.values[readings.indexOf(reading)])
+    if (!course.ok) return course
+    const target = course.value
+    if (driver.link < 0) rows.push(...driver.rows.map((row) => ({ ...row, target })))
+    else {
+      const { link } = driver
+      const { constant } = reading
+      const evaluate: Drive['evaluate'] = (time, out) => {
+        target(time, out)
+        out[0] -= constant
+      }
+      drives.push({ link, evaluate })
+    }
+  }
+  return succeed({ drives, rows })
 }
 
-/** Home coordinates at which the loops close, with driven coordinates where the document puts them if possible. */
+function startPose(
+  mechanism: Mechanism,
+  drives: readonly Drive[],
+  rows: readonly Row[],
+  home: Float64Array,
+): Result<Float64Array> {
+  const q = home.slice()
+  const known = new Uint8Array(mechanism.links)
+  const out = new Float64Array(3)
+  for (const { link, evaluate } of drives) {
+    evaluate(0, out)
+    q[link] = out[0]
+    known[link] = 1
+  }
+  return assembleFrom(mechanism, q, known, rows)
+}
+
+/** Home coordinates at which everything holds, with driven coordinates where the document puts them if possible. */
 export function assembleHome(
   mechanism: Mechanism,
   scenarios: readonly ResolvedScenario[],
 ): Result<Float64Array> {
-  return assemble(mechanism, drivenLinks(mechanism, scenarios))
+  const driven = new Uint8Array(mechanism.links)
+  for (const { drivers } of scenarios) for (const { link } of drivers) if (link >= 0) driven[link] = 1
+  return assemble(mechanism, driven)
 }

@@ -1,20 +1,14 @@
-/** A scenario of the document in SI: its length, its instants and its drivers as functions of time. */
-import type { MechanismDocument, Motor, Scenario } from '../document/mechanism'
+/** A scenario of the document in SI: its length, its instants and its drivers. */
+import type { Scenario } from '../document/scenarios'
 import type { Mechanism } from '../kinematics/compile'
-import type { Driven } from '../kinematics/driving'
-import type { Drive } from '../kinematics/solver'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
-import { motor } from './motor'
+import { resolveDriver } from './drivers'
+import type { ResolvedDriver } from './drivers'
 
 /** The most frames that one take may hold. */
 const MOST_FRAMES = 200_000
-
-export interface ResolvedDriver extends Driven {
-  /** Writes displacement from the start, rate and acceleration. */
-  readonly displacement: (time: number, out: Float64Array) => void
-}
 
 export interface ResolvedScenario {
   readonly source: Scenario
@@ -26,11 +20,10 @@ export interface ResolvedScenario {
 
 /**
  * @param index which scenario of the document
- * Errors: `scenario-length`, `scenario-too-long`, `driver-freedom`, `driver-speed`, `driver-run-up`, `driver-on-loop`.
+ * Errors: `scenario-length`, `scenario-too-long`, and those of `resolveDriver`.
  */
 export function resolveScenario(mechanism: Mechanism, index: number): Result<ResolvedScenario> {
-  const document: MechanismDocument = mechanism.geometry.document
-  const source = document.scenarios[index]
+  const source = mechanism.geometry.document.scenarios[index]
   const path = `/scenarios/${index}`
   const problems: Problem[] = []
   const drivers: ResolvedDriver[] = []
@@ -54,70 +47,12 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
     })
   }
   source.drivers.forEach((driver, k) => {
-    const resolved = resolveMotor(mechanism, driver, `${path}/drivers/${k}`)
+    if (driver.suspended) return
+    const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`)
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)
   })
   return problems.length > 0
     ? fail(...problems)
     : succeed({ source, length: seconds, frames: Math.max(2, frames), drivers })
-}
-
-/** The drives of a scenario, which start from the coordinates `home`. */
-export function drivesFrom(scenario: ResolvedScenario, home: Float64Array): Drive[] {
-  return scenario.drivers.map(({ link, displacement }) => {
-    const start = home[link]
-    return {
-      link,
-      evaluate: (time, out) => {
-        displacement(time, out)
-        out[0] += start
-      },
-    }
-  })
-}
-
-function resolveMotor(mechanism: Mechanism, driver: Motor, path: string): Result<ResolvedDriver> {
-  const { geometry, coordinates } = mechanism
-  const problem = (code: string, field: string, message: string): Result<never> =>
-    fail({ code, message, path: `${path}/${field}`, ids: [driver.id, driver.joint] })
-  const joint = geometry.joints.findIndex((j) => j.source.id === driver.joint)
-  const { source, type } = geometry.joints[joint]
-  if (source.suspended) {
-    return problem('driver-suspended', 'joint', `${source.name} is suspended and cannot be driven.`)
-  }
-  const coordinate = coordinates.find((c) => c.joint === joint && c.freedom.name === driver.freedom)
-  if (!coordinate) {
-    const names = type.freedoms.map((f) => f.name).join(', ') || 'none'
-    return problem(
-      'driver-freedom',
-      'freedom',
-      `${source.name} has no freedom “${driver.freedom}”; it has: ${names}.`,
-    )
-  }
-  if (coordinate.link < 0) {
-    return problem(
-      'driver-on-loop',
-      'joint',
-      `${source.name} closes a loop in which every other joint has a driver already. Take one of the drivers away.`,
-    )
-  }
-  const speed = parseQuantity(driver.speed, coordinate.freedom.motion === 'turn' ? 'angularSpeed' : 'speed')
-  if (!speed.ok) return problem('driver-speed', 'speed', `${source.name}: ${speed.problems[0].message}`)
-  const runUp = parseQuantity(driver.runUp, 'time')
-  if (!runUp.ok || runUp.value < 0) {
-    return problem(
-      'driver-run-up',
-      'runUp',
-      `${source.name}: the run-up is ${driver.runUp}; it must be zero or more seconds.`,
-    )
-  }
-  const signed = driver.reversed ? -speed.value : speed.value
-  return succeed({
-    link: coordinate.link,
-    driver: driver.id,
-    joint: source.id,
-    jointName: source.name,
-    displacement: (time, out) => motor(signed, runUp.value, time, out),
-  })
 }

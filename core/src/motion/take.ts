@@ -9,7 +9,7 @@ export interface Channel {
   /** `joint/freedom` for a coordinate, the probe's id for a probe. */
   readonly key: string
   readonly name: string
-  readonly measures: 'length' | 'angle'
+  readonly measures: 'length' | 'angle' | 'angularSpeed'
 }
 
 export interface Take {

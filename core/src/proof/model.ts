@@ -6,9 +6,9 @@ import type { MechanismDocument } from '../document/mechanism'
 import { validateDocument } from '../document/validate'
 import { bodyPoses, compile } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
-import { CoordinateReader } from '../kinematics/coordinates'
 import { driverTooMany, jointStates } from '../kinematics/driving'
 import type { JointState } from '../kinematics/driving'
+import { Reader } from '../kinematics/reading'
 import { analyseMobility } from '../kinematics/mobility'
 import type { Mobility } from '../kinematics/mobility'
 import { Solver } from '../kinematics/solver'
@@ -122,7 +122,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   const problem = driverTooMany(mechanism, home, drivers)
   const acting = problem ? [] : drivers
   const solver = new Solver(mechanism, [], home)
-  const reader = new CoordinateReader(mechanism)
+  const reader = new Reader(mechanism, mechanism.coordinates)
   solver.start()
   reader.read(solver.state, 0)
   const frames = new Float64Array(FRAME * mechanism.bodyLink.length)

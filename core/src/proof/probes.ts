@@ -1,16 +1,57 @@
 /** Probes: measured quantities with their exact first and second derivatives, one factory for each kind. */
-import type { Probe } from '../document/mechanism'
+import type { Probe } from '../document/probes'
 import type { Mechanism } from '../kinematics/compile'
-import { FRAME, multiply, ORIGIN } from '../maths/frame'
+import {
+  Axis,
+  axesAngle,
+  distance,
+  firstTurnX,
+  secondTurnY,
+  slide,
+  thirdTurnZ,
+  turn,
+} from '../kinematics/conditions'
+import type { Condition } from '../kinematics/conditions'
+import { measured, Reader } from '../kinematics/reading'
+import type { Reading } from '../kinematics/reading'
+import { pairTerm } from '../kinematics/rows'
+import type { Pair } from '../kinematics/rows'
+import { MotionState } from '../kinematics/state'
 import type { Measure } from '../motion/run'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 
 type Factory = (mechanism: Mechanism, probe: Probe, path: string) => Result<Measure>
 
+const AXES = { x: Axis.X, y: Axis.Y, z: Axis.Z } as const
+const TURNS = [firstTurnX, secondTurnY, thirdTurnZ] as const
+
+const pairOf = (mechanism: Mechanism, probe: Probe): Pair =>
+  mechanism.pairOf(probe.from ?? null, probe.datum!)
+
 const factories: Readonly<Record<Probe['kind'], Factory>> = {
-  'datum-position': datumPosition,
   'joint-position': jointPosition,
+  'mate-value': mateValue,
+  'datum-position': (mechanism, probe) => {
+    const pair = pairOf(mechanism, probe)
+    return reading(mechanism, probe, plain(pair, slide(AXES[probe.along!]), 'length'))
+  },
+  orientation: (mechanism, probe) => {
+    const pair = pairOf(mechanism, probe)
+    // a turn about z alone counts turns
+    const sum = probe.along === 'z' ? measured(new MotionState(mechanism), pair, turn) : null
+    return reading(
+      mechanism,
+      probe,
+      sum && sum.terms.every(({ link }) => link >= 0)
+        ? { ...sum, measures: 'angle' }
+        : plain(pair, TURNS[AXES[probe.along!]], 'angle'),
+    )
+  },
+  distance: (mechanism, probe) =>
+    reading(mechanism, probe, plain(pairOf(mechanism, probe), distance, 'length')),
+  angle: (mechanism, probe) => reading(mechanism, probe, plain(pairOf(mechanism, probe), axesAngle, 'angle')),
+  'angular-velocity': angularVelocity,
 }
 
 /** Measures for all probes of the document. Errors: `probe-freedom`. */
@@ -25,39 +66,21 @@ export function resolveProbes(mechanism: Mechanism): Result<Measure[]> {
   return problems.length > 0 ? fail(...problems) : succeed(measures)
 }
 
-/** One coordinate of a datum's origin in ground [m]. */
-function datumPosition(mechanism: Mechanism, probe: Probe): Result<Measure> {
-  const { body, frame } = mechanism.geometry.datums.get(probe.datum!)!
-  const offset = mechanism.bodyFrame.slice(FRAME * body, FRAME * body + FRAME)
-  const [ox, oy, oz] = multiply(offset, frame).subarray(ORIGIN, ORIGIN + 3)
-  const link = mechanism.bodyLink[body]
-  const i = { x: 0, y: 1, z: 2 }[probe.along!]
-  const point = new Float64Array(3)
-  const velocity = new Float64Array(3)
-  const j = (i + 1) % 3
-  const k = (i + 2) % 3
+const plain = (pair: Pair, condition: Condition, measures: 'length' | 'angle'): Reading => ({
+  terms: [pairTerm(pair, condition)],
+  constant: 0,
+  measures,
+})
+
+function reading(mechanism: Mechanism, probe: Probe, source: Reading): Result<Measure> {
+  const reader = new Reader(mechanism, [source])
   return succeed({
-    channel: { key: probe.id, name: probe.name, measures: 'length' },
-    read: (state, _, out, at) => {
-      const { world, twist, twistRate } = state
-      const f = FRAME * link
-      const v = 6 * link
-      for (let a = 0; a < 3; a++) {
-        point[a] = world[f + ORIGIN + a] + world[f + a] * ox + world[f + 3 + a] * oy + world[f + 6 + a] * oz
-      }
-      for (let a = 0; a < 3; a++) {
-        const b = (a + 1) % 3
-        const c = (a + 2) % 3
-        velocity[a] = twist[v + 3 + a] + twist[v + b] * point[c] - twist[v + c] * point[b]
-      }
-      out[at] = point[i]
-      out[at + 1] = velocity[i]
-      out[at + 2] =
-        twistRate[v + 3 + i] +
-        twistRate[v + j] * point[k] -
-        twistRate[v + k] * point[j] +
-        twist[v + j] * velocity[k] -
-        twist[v + k] * velocity[j]
+    channel: { key: probe.id, name: probe.name, measures: source.measures },
+    read: (state, step, out, at) => {
+      reader.read(state, step)
+      out[at] = reader.values[0]
+      out[at + 1] = reader.rates[0]
+      out[at + 2] = reader.accelerations[0]
     },
   })
 }
@@ -65,24 +88,47 @@ function datumPosition(mechanism: Mechanism, probe: Probe): Result<Measure> {
 /** The coordinate of a joint [rad or m]. */
 function jointPosition(mechanism: Mechanism, probe: Probe, path: string): Result<Measure> {
   const { geometry, coordinates } = mechanism
-  const column = coordinates.findIndex(
-    (c) => geometry.joints[c.joint].source.id === probe.joint && c.freedom.name === probe.freedom,
-  )
-  if (column < 0) {
-    return fail({
-      code: 'probe-freedom',
-      message: `${probe.name}: that joint has no freedom “${probe.freedom}”, or it is suspended.`,
-      path: `${path}/freedom`,
-      ids: [probe.id],
-    })
-  }
-  const measures = coordinates[column].freedom.motion === 'turn' ? 'angle' : 'length'
+  const mine = coordinates.filter((c) => geometry.joints[c.joint].source.id === probe.joint)
+  const found =
+    probe.freedom === undefined && mine.length === 1
+      ? mine[0]
+      : mine.find((c) => c.freedom.name === probe.freedom)
+  return found
+    ? reading(mechanism, probe, found)
+    : fail({
+        code: 'probe-freedom',
+        message: `${probe.name}: that joint has no freedom “${probe.freedom ?? ''}”, or it is suspended.`,
+        path: `${path}/freedom`,
+        ids: [probe.id],
+      })
+}
+
+/** The value of an angle or distance mate. */
+function mateValue(mechanism: Mechanism, probe: Probe, path: string): Result<Measure> {
+  const found = mechanism.mateReadings.find(({ mate }) => mate.source.id === probe.mate)
+  return found
+    ? reading(mechanism, probe, found)
+    : fail({
+        code: 'probe-freedom',
+        message: `${probe.name}: that mate measures nothing, or it is suspended; an angle or a distance has a value.`,
+        path: `${path}/mate`,
+        ids: [probe.id],
+      })
+}
+
+/**
+ * A component of a body's angular velocity in ground [rad/s], with its derivative. It is a rate already: its second
+ * derivative would need the jerk of the motion, which is not solved, and is not a number.
+ */
+function angularVelocity(mechanism: Mechanism, probe: Probe): Result<Measure> {
+  const body = mechanism.geometry.datums.get(probe.datum!)!.body
+  const at6 = 6 * mechanism.bodyLink[body] + AXES[probe.along!]
   return succeed({
-    channel: { key: probe.id, name: probe.name, measures },
-    read: (_, coordinate, out, at) => {
-      out[at] = coordinate.values[column]
-      out[at + 1] = coordinate.rates[column]
-      out[at + 2] = coordinate.accelerations[column]
+    channel: { key: probe.id, name: probe.name, measures: 'angularSpeed' },
+    read: ({ twist, twistRate }, _, out, at) => {
+      out[at] = twist[at6]
+      out[at + 1] = twistRate[at6]
+      out[at + 2] = Number.NaN
     },
   })
 }

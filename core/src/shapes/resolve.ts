@@ -1,5 +1,5 @@
 /** A part of the document turned into its shape with dimensions in metres, or the reasons why it has none. */
-import type { Part } from '../document/mechanism'
+import type { Part } from '../document/parts'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'

@@ -1,21 +1,24 @@
 /**
  * The kinds of quantity a mechanism is described with, and the unit each is shown in unless a project says otherwise.
- * Symbols follow ISO 80000; `exponents` are those of length, time and angle in metre, second and radian.
+ * Symbols follow ISO 80000; `exponents` are those of length, time, angle and mass in metre,
+ * second, radian and kilogram.
  */
 export const dimensions = {
-  length: { noun: 'a length', unit: 'mm', example: '40 mm', exponents: [1, 0, 0] },
-  angle: { noun: 'an angle', unit: 'deg', example: '30 deg', exponents: [0, 0, 1] },
-  time: { noun: 'a time', unit: 's', example: '0.4 s', exponents: [0, 1, 0] },
-  speed: { noun: 'a speed', unit: 'mm/s', example: '0.2 m/s', exponents: [1, -1, 0] },
-  angularSpeed: { noun: 'an angular speed', unit: 'rpm', example: '60 rpm', exponents: [0, -1, 1] },
-  acceleration: { noun: 'an acceleration', unit: 'mm/s^2', example: '2 m/s^2', exponents: [1, -2, 0] },
+  length: { noun: 'a length', unit: 'mm', example: '40 mm', exponents: [1, 0, 0, 0] },
+  angle: { noun: 'an angle', unit: 'deg', example: '30 deg', exponents: [0, 0, 1, 0] },
+  time: { noun: 'a time', unit: 's', example: '0.4 s', exponents: [0, 1, 0, 0] },
+  speed: { noun: 'a speed', unit: 'mm/s', example: '0.2 m/s', exponents: [1, -1, 0, 0] },
+  angularSpeed: { noun: 'an angular speed', unit: 'rpm', example: '60 rpm', exponents: [0, -1, 1, 0] },
+  acceleration: { noun: 'an acceleration', unit: 'mm/s^2', example: '2 m/s^2', exponents: [1, -2, 0, 0] },
   angularAcceleration: {
     noun: 'an angular acceleration',
     unit: 'deg/s^2',
     example: '90 deg/s^2',
-    exponents: [0, -2, 1],
+    exponents: [0, -2, 1, 0],
   },
-  frequency: { noun: 'a frame rate', unit: 'Hz', example: '60 Hz', exponents: [0, -1, 0] },
+  frequency: { noun: 'a frame rate', unit: 'Hz', example: '60 Hz', exponents: [0, -1, 0, 0] },
+  density: { noun: 'a density', unit: 'kg/m^3', example: '7850 kg/m^3', exponents: [-3, 0, 0, 1] },
+  number: { noun: 'a number', unit: '', example: '1.5', exponents: [0, 0, 0, 0] },
 } as const
 
 export type Dimension = keyof typeof dimensions

@@ -48,10 +48,10 @@ math.createUnit?.('rpm', { definition: '1 turn/minute' })
 const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z][a-z0-9/^]*)$/i
 const KNOWN_NODES = new Set(['ConstantNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
 
-/** What a piece of text amounts to: a value in SI and the exponents of length, time and angle; null for a bare number. */
+/** What a piece of text amounts to: a value in SI and the exponents of length, time, angle and mass; null for a bare number. */
 interface Evaluated {
   value: number
-  exponents: readonly [number, number, number] | null
+  exponents: readonly [number, number, number, number] | null
 }
 
 interface MathUnit {
@@ -155,8 +155,8 @@ function evaluateExpression(text: string): Result<Evaluated> {
       return fail({ code: 'quantity-not-a-number', message: `“${text}” is a unit without a number` })
     }
     const [mass, length, time, current, temperature, light, amount, angle, bit] = unit.dimensions
-    const other = [mass, current, temperature, light, amount, bit].some((e) => Math.abs(e ?? 0) > 1e-9)
-    return succeed({ value: si, exponents: other ? [NaN, NaN, NaN] : [length, time, angle] })
+    const other = [current, temperature, light, amount, bit].some((e) => Math.abs(e ?? 0) > 1e-9)
+    return succeed({ value: si, exponents: other ? [NaN, NaN, NaN, NaN] : [length, time, angle, mass] })
   }
   return fail({ code: 'quantity-not-a-number', message: `“${text}” is not a number with a unit` })
 }

@@ -1,0 +1,79 @@
+/** Readings: numbers that people see, each the sum of some terms and a constant, read with two derivatives. */
+import type { Chain } from './chain'
+import { turn } from './conditions'
+import type { Condition } from './conditions'
+import { Equations } from './equations'
+import { turnsOfLinks } from './fixed-axes'
+import { pairTerm } from './rows'
+import type { Pair, Row, Term } from './rows'
+import type { MotionState } from './state'
+
+export interface Reading {
+  readonly terms: readonly Term[]
+  readonly constant: number
+  readonly measures: 'length' | 'angle'
+}
+
+/** What measures a condition; turns about axes that keep their direction are sums of link coordinates. */
+export function measured(
+  state: MotionState,
+  pair: Pair,
+  condition: Condition,
+): { terms: readonly Term[]; constant: number } {
+  const sum = condition === turn ? turnsOfLinks(state, pair) : null
+  return sum ?? { terms: [pairTerm(pair, condition)], constant: 0 }
+}
+
+/** Reads many readings at once; turns are counted by staying near the value expected from the last one. */
+export class Reader {
+  readonly values: Float64Array
+  readonly rates: Float64Array
+  readonly accelerations: Float64Array
+  /** Link and constant of readings that are plain link coordinates, which need no equation. */
+  private readonly links: Int32Array
+  private readonly constants: Float64Array
+  private readonly equations: Equations
+  private readonly pairs: Int32Array
+
+  constructor(mechanism: Chain & { readonly size: number }, readings: readonly Reading[]) {
+    const n = readings.length
+    this.values = new Float64Array(n)
+    this.rates = new Float64Array(n)
+    this.accelerations = new Float64Array(n)
+    this.links = Int32Array.from(readings, ({ terms: [term, ...more] }) =>
+      more.length === 0 && term && term.factor === 1 && !term.curve ? term.link : -1,
+    )
+    this.constants = Float64Array.from(readings, ({ constant }) => constant)
+    this.equations = new Equations(
+      mechanism,
+      readings.map(({ terms, constant }, i): Row => ({
+        owner: { kind: 'joint', id: '', name: '' },
+        direction: '',
+        weight: 1,
+        terms: this.links[i] >= 0 ? [] : terms,
+        constant,
+      })),
+    )
+    this.pairs = Int32Array.from(this.equations.pairs.keys())
+  }
+
+  /** @param step time since the last reading [s]; 0 for the first */
+  read(state: MotionState, step: number): void {
+    const { equations, values, rates, accelerations, links, constants } = this
+    equations.placePairs(state, this.pairs)
+    if (step > 0) equations.expect(step)
+    for (let i = 0; i < links.length; i++) {
+      const link = links[i]
+      if (link >= 0) {
+        values[i] = state.q[link] + constants[i]
+        rates[i] = state.rate[link]
+        accelerations[i] = state.acceleration[link]
+      } else {
+        values[i] = equations.value(state, i)
+        rates[i] = equations.rate(state, i)
+        accelerations[i] = equations.acceleration(state, i)
+      }
+    }
+    equations.note(state)
+  }
+}
