@@ -1,63 +1,7 @@
 /** The mechanisms that are timed: textbook linkages, a chain, a ladder and a planetary train, of any size. */
-import { FORMAT, FORMAT_VERSION, turnAbout } from '../src'
 import type { MechanismDocument } from '../src'
-
-type Point = readonly [number, number]
-type Quaternion = [number, number, number, number]
-
-/** Bodies in the plane, joined at points given in ground at the starting pose. */
-export class Sketch {
-  readonly document: MechanismDocument = {
-    format: FORMAT,
-    version: FORMAT_VERSION,
-    name: 'Bench',
-    parts: [],
-    bodies: [{ id: 'ground', name: 'Ground', grounded: true, parts: [] }],
-    datums: [],
-    joints: [],
-    probes: [],
-    scenarios: [{ id: 'run', name: 'Run', length: 1, frameRate: 60, drivers: [] }],
-  }
-
-  body(id: string): this {
-    this.document.bodies.push({ id, name: id, parts: [], pose: {} })
-    return this
-  }
-
-  /** @param angle of the joint's x axis, which is the line of a prismatic joint */
-  join(
-    kind: string,
-    id: string,
-    from: string,
-    to: string,
-    [x, y]: Point,
-    axis: Quaternion = [1, 0, 0, 0],
-  ): this {
-    const at = { position: [x, y, 0] as [number, number, number], orientation: axis }
-    this.document.datums.push({ id: `${id}-from`, name: `${id} from`, body: from, at })
-    this.document.datums.push({ id: `${id}-to`, name: `${id} to`, body: to, at })
-    this.document.joints.push({ id, name: id, kind, from: `${id}-from`, to: `${id}-to` })
-    return this
-  }
-
-  hinge(id: string, from: string, to: string, at: Point): this {
-    return this.join('revolute', id, from, to, at)
-  }
-
-  motor(joint: string, speed: number): this {
-    this.document.scenarios[0].drivers.push({
-      id: `${joint}-motor`,
-      kind: 'motor',
-      joint,
-      freedom: 'angle',
-      speed,
-      runUp: 0,
-    })
-    return this
-  }
-}
-
-const alongX = [...turnAbout([0, 1, 0], Math.PI / 2)] as Quaternion
+import { meet, Sketch } from '../test/sketch'
+import type { Flat } from '../test/sketch'
 
 export const FOUR_BAR = {
   ground: 0.16,
@@ -70,7 +14,7 @@ export const FOUR_BAR = {
 
 export function fourBar(): MechanismDocument {
   const { ground, crank, coupler, rocker, start, speed } = FOUR_BAR
-  const pin: Point = [crank * Math.cos(start), crank * Math.sin(start)]
+  const pin: Flat = [crank * Math.cos(start), crank * Math.sin(start)]
   const eye = meet(pin, coupler, [ground, 0], rocker)
   return new Sketch()
     .body('crank')
@@ -85,8 +29,8 @@ export function fourBar(): MechanismDocument {
 
 export function sliderCrank(): MechanismDocument {
   const [crank, rod, start] = [0.03, 0.11, 1]
-  const pin: Point = [crank * Math.cos(start), crank * Math.sin(start)]
-  const slider: Point = [pin[0] + Math.sqrt(rod ** 2 - pin[1] ** 2), 0]
+  const pin: Flat = [crank * Math.cos(start), crank * Math.sin(start)]
+  const slider: Flat = [pin[0] + Math.sqrt(rod ** 2 - pin[1] ** 2), 0]
   return new Sketch()
     .body('crank')
     .body('rod')
@@ -94,16 +38,16 @@ export function sliderCrank(): MechanismDocument {
     .hinge('shaft', 'ground', 'crank', [0, 0])
     .hinge('pin', 'crank', 'rod', pin)
     .hinge('eye', 'rod', 'slider', slider)
-    .join('prismatic', 'rail', 'ground', 'slider', slider, alongX)
+    .slide('rail', 'ground', 'slider', slider, [1, 0, 0])
     .motor('shaft', 2 * Math.PI).document
 }
 
 /** Stephenson six-bar: a four-bar whose coupler point drives a dyad to ground. */
 export function sixBar(): MechanismDocument {
   const { ground, crank, coupler, rocker, start, speed } = FOUR_BAR
-  const pin: Point = [crank * Math.cos(start), crank * Math.sin(start)]
+  const pin: Flat = [crank * Math.cos(start), crank * Math.sin(start)]
   const eye = meet(pin, coupler, [ground, 0], rocker)
-  const tip: Point = [(pin[0] + eye[0]) / 2 - 0.02, (pin[1] + eye[1]) / 2 + 0.08]
+  const tip: Flat = [(pin[0] + eye[0]) / 2 - 0.02, (pin[1] + eye[1]) / 2 + 0.08]
   const knee = meet(tip, 0.14, [0.22, 0.05], 0.12)
   return new Sketch()
     .body('crank')
@@ -135,7 +79,7 @@ export function chain(joints: number): MechanismDocument {
 export function ladder(loops: number, start = 1.2, speed = 0.5): MechanismDocument {
   const sketch = new Sketch()
   const length = 0.1
-  const top = (k: number): Point => [length * (k + Math.cos(start)), length * Math.sin(start)]
+  const top = (k: number): Flat => [length * (k + Math.cos(start)), length * Math.sin(start)]
   for (let k = 0; k <= loops; k++) {
     sketch.body(`rod${k}`).hinge(`foot${k}`, 'ground', `rod${k}`, [length * k, 0])
   }
@@ -146,13 +90,4 @@ export function ladder(loops: number, start = 1.2, speed = 0.5): MechanismDocume
       .hinge(`far${k}`, `coupler${k}`, `rod${k + 1}`, top(k + 1))
   }
   return sketch.motor('foot0', speed).document
-}
-
-/** The intersection of two circles that lies to the left of the line between their centres. */
-function meet(a: Point, ra: number, b: Point, rb: number): Point {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
-  const d = Math.hypot(dx, dy)
-  const along = (ra * ra - rb * rb + d * d) / (2 * d)
-  const across = Math.sqrt(ra * ra - along * along)
-  return [a[0] + (along * dx - across * dy) / d, a[1] + (along * dy + across * dx) / d]
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { walkingBeam } from '../../../demo/documents/walking-beam'
 import { packetPusher } from '../../../demo/documents/packet-pusher'
 import { compileDocument, validateDocument } from '../../src'
-import type { MechanismDocument, Problem } from '../../src'
+import type { MechanismDocument, Motor, Problem } from '../../src'
 
 const altered = (change: (draft: MechanismDocument) => void): unknown => {
   const draft = structuredClone(walkingBeam)
@@ -46,7 +46,7 @@ describe('a mechanism document', () => {
     ],
     [
       'a speed that is no number',
-      altered((d) => (d.scenarios[0].drivers[0].speed = 'fast')),
+      altered((d) => ((d.scenarios[0].drivers[0] as Motor).speed = 'fast')),
       'field-invalid',
       '/scenarios/0/drivers/0/speed',
     ],
@@ -86,7 +86,7 @@ describe('a mechanism document', () => {
     ['no ground', altered((d) => (d.bodies[0].grounded = false)), 'ground-missing', '/bodies'],
     [
       'a driver on a missing joint',
-      altered((d) => (d.scenarios[0].drivers[0].joint = 'none')),
+      altered((d) => ((d.scenarios[0].drivers[0] as Motor).joint = 'none')),
       'reference-missing',
       '/scenarios/0/drivers/0/joint',
     ],
@@ -125,19 +125,19 @@ describe('a mechanism document', () => {
     ],
     [
       'a speed in millimetres for a turn',
-      altered((d) => (d.scenarios[0].drivers[0].speed = '3 mm/s')),
+      altered((d) => ((d.scenarios[0].drivers[0] as Motor).speed = '3 mm/s')),
       'driver-speed',
       '/scenarios/0/drivers/0/speed',
     ],
     [
       'a negative run-up',
-      altered((d) => (d.scenarios[0].drivers[0].runUp = '-1 s')),
+      altered((d) => ((d.scenarios[0].drivers[0] as Motor).runUp = '-1 s')),
       'driver-run-up',
       '/scenarios/0/drivers/0/runUp',
     ],
     [
       'a freedom that the joint lacks',
-      altered((d) => (d.scenarios[0].drivers[0].freedom = 's')),
+      altered((d) => ((d.scenarios[0].drivers[0] as Motor).freedom = 's')),
       'driver-freedom',
       '/scenarios/0/drivers/0/freedom',
     ],

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { nearestDimension, openModel, reportModel } from '../../src'
+import type { Motor } from '../../src'
 import { walkingBeam } from '../../../demo/documents/walking-beam'
 import { addBody, addJoint, empty, fourBarDocument } from '../documents'
 
@@ -15,7 +16,7 @@ describe('assembly', () => {
     document.bodies[2].pose!.orientation = [1, 0, 0, 0]
     document.bodies[3].pose!.orientation = [Math.cos(0.9), 0, 0, Math.sin(0.9)]
     document.scenarios = structuredClone(walkingBeam.scenarios)
-    document.scenarios[0].drivers[0].joint = 'shaft'
+    ;(document.scenarios[0].drivers[0] as Motor).joint = 'shaft'
     const model = openModel(document)
     const report = model.ok ? reportModel(model.value, 'steady-walk') : null
     // the crank keeps its home angle of 1 rad; the rocker angle is that of the closed form

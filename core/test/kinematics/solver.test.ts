@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openModel, runScenario } from '../../src'
-import type { MechanismDocument, Take } from '../../src'
+import type { MechanismDocument, Motor, Take } from '../../src'
 import { addBody, addJoint, addMotor, empty, fourBarDocument } from '../documents'
 
 function solve(document: MechanismDocument): Take {
@@ -136,7 +136,7 @@ describe('motion over time', () => {
     ] as const) {
       const document = fourBarDocument(0.16, 0.04, 0.15, 0.09)
       addMotor(document, 'shaft', 'angle', '300 rpm')
-      document.scenarios[0].drivers[0].reversed = reversed
+      ;(document.scenarios[0].drivers[0] as Motor).reversed = reversed
       const take = solve(document)
       const last = take.frames - 1
       const columns = take.coordinateChannels.length
