@@ -94,7 +94,10 @@ export class System {
     }
   }
 
-  /** Chooses rows anew where the present choice has become poor; the unknowns to find stay the same. */
+  /**
+   * Chooses rows anew where the present choice has become poor; the unknowns to find stay the same, unless some are
+   * parked in their stead that the rows determine better.
+   */
   renewChoices(): void {
     let weak = false
     for (let b = 0; b < this.blocks.length; b++) weak ||= this.blocks[b].weak
@@ -103,9 +106,10 @@ export class System {
     const poor = new Set(this.blocks.filter((block) => block.weak).flatMap(({ rows }) => [...rows]))
     let renewed = false
     this.components.forEach((component, k) => {
-      const { rows, unknowns } = this.choices[k]
+      const { rows, unknowns, parked } = this.choices[k]
       if (!rows.some((row) => poor.has(row))) return
-      const choice = choose(equations, state, component, known, unknowns)
+      const among = parked.length > 0 ? component.unknowns : unknowns
+      const choice = choose(equations, state, component, known, among)
       // at a singular position the rows determine fewer unknowns: then the old choice goes on
       if (choice.rows.length < rows.length) return
       this.choices[k] = choice
