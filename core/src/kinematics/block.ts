@@ -17,8 +17,6 @@ const SMALL_STEP = 1e-7
 const ROUNDING = 1e-11
 /** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
 const LARGEST_CORRECTION = 0.2
-/** A pivot ratio below this asks for another choice of rows. */
-const POOR_CHOICE = 1e-3
 /** A pivot ratio below this counts as a singular position. */
 const NEAR_SINGULAR = 1e-6
 
@@ -84,9 +82,9 @@ export class Block {
     return Math.sign(this.ratio)
   }
 
-  /** True when the choice of rows has become a poor one, though the rows of the component may well be regular. */
-  get weak(): boolean {
-    return Math.abs(this.ratio) < POOR_CHOICE
+  /** Pivot ratio: 1 for a well-conditioned block, near 0 for one that a poor choice or a dead point makes singular. */
+  get strength(): number {
+    return Math.abs(this.ratio)
   }
 
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */

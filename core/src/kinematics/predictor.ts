@@ -27,6 +27,15 @@ export class Predictor {
     this.acceleration[this.newest].set(acceleration)
   }
 
+  /** A coordinate stays where it was noted last. */
+  stop(i: number): void {
+    for (const k of [0, 1]) {
+      this.q[k][i] = this.q[this.newest][i]
+      this.rate[k][i] = 0
+      this.acceleration[k][i] = 0
+    }
+  }
+
   /** Writes the noted instant back. */
   recall(q: Float64Array, rate: Float64Array, acceleration: Float64Array): void {
     q.set(this.q[this.newest])

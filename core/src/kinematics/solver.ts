@@ -104,7 +104,12 @@ export class Solver {
     equations.note(state)
     this.time = to
     this.remember(step)
-    system.renewChoices()
+    const stopped = system.renewChoices()
+    for (let n = 0; n < stopped.length; n++) {
+      this.predictor.stop(stopped[n])
+      state.rate[stopped[n]] = 0
+      state.acceleration[stopped[n]] = 0
+    }
     return null
   }
 

@@ -18,6 +18,13 @@ export interface SystemFailure {
   readonly row: number
 }
 
+const NONE: readonly number[] = []
+
+/** A pivot ratio below this asks for another choice of rows. */
+const POOR_ROWS = 1e-3
+/** And below this for other unknowns, where some are parked that could take their place. */
+const POOR_UNKNOWNS = 0.1
+
 export class System {
   private readonly components: readonly Component[]
   private readonly choices: Choice[]
@@ -28,6 +35,7 @@ export class System {
   private sparePairs = new Int32Array(0)
   /** Links that move with no block. */
   private first = new Int32Array(0)
+  private anyParked = false
 
   constructor(
     readonly equations: Equations,
@@ -97,25 +105,31 @@ export class System {
   /**
    * Chooses rows anew where the present choice has become poor; the unknowns to find stay the same, unless some are
    * parked in their stead that the rows determine better.
+   * @returns links that are parked from now on
    */
-  renewChoices(): void {
-    let weak = false
-    for (let b = 0; b < this.blocks.length; b++) weak ||= this.blocks[b].weak
-    if (!weak) return
+  renewChoices(): readonly number[] {
+    let least = Infinity
+    for (let b = 0; b < this.blocks.length; b++) least = Math.min(least, this.blocks[b].strength)
+    if (least > (this.anyParked ? POOR_UNKNOWNS : POOR_ROWS)) return NONE
     const { equations, state, known } = this
-    const poor = new Set(this.blocks.filter((block) => block.weak).flatMap(({ rows }) => [...rows]))
+    const stopped: number[] = []
+    const below = (limit: number) =>
+      new Set(this.blocks.filter(({ strength }) => strength < limit).flatMap(({ rows }) => [...rows]))
+    const poor = [below(POOR_ROWS), below(POOR_UNKNOWNS)]
     let renewed = false
     this.components.forEach((component, k) => {
       const { rows, unknowns, parked } = this.choices[k]
-      if (!rows.some((row) => poor.has(row))) return
+      if (!rows.some((row) => poor[parked.length > 0 ? 1 : 0].has(row))) return
       const among = parked.length > 0 ? component.unknowns : unknowns
       const choice = choose(equations, state, component, known, among)
       // at a singular position the rows determine fewer unknowns: then the old choice goes on
-      if (choice.rows.length < rows.length) return
+      if (choice.rows.length < rows.length || sameChoice(choice, this.choices[k])) return
+      stopped.push(...choice.parked.filter((link) => !parked.includes(link)))
       this.choices[k] = choice
       renewed = true
     })
     if (renewed) this.build()
+    return stopped
   }
 
   /** Makes the blocks of the present choices. */
@@ -157,12 +171,16 @@ export class System {
       )
     })
     this.first = state.all.filter((link) => ready[link] < 0)
+    this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
     this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
     this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
     for (const block of this.blocks) block.placeAndFactor()
     this.branches = Int8Array.from(this.blocks, (block) => block.branch)
   }
 }
+
+const sameChoice = (a: Choice, b: Choice): boolean =>
+  a.rows.every((row, k) => row === b.rows[k]) && a.unknowns.every((link, k) => link === b.unknowns[k])
 
 function pairsOf(equations: Equations, rows: readonly number[]): Int32Array {
   const pairs = new Set<number>()
