@@ -139,7 +139,7 @@ export class ChainBuilder {
   }
 
   /** Adds a link that follows the path of a mate, starting nearest to the mated datum, and pairs the two. */
-  follow({ a, b, path }: ResolvedMate): Pair {
+  follow({ a, b, path, swapped }: ResolvedMate): Pair {
     const base = this.inGround(a.body, a.frame)
     const point = multiply(inverse(base), this.inGround(b.body, b.frame))
     const link = this.addLink(this.bodyLink[a.body], multiply(this.bodyOffset[a.body], a.frame), {
@@ -151,12 +151,10 @@ export class ChainBuilder {
       home: path!.nearest(point[ORIGIN], point[ORIGIN + 1], point[ORIGIN + 2]),
     })
     this.paths.set(link, path!)
-    return this.pairOn(
-      link,
-      identityFrame(),
-      this.bodyLink[b.body],
-      multiply(this.bodyOffset[b.body], b.frame),
-    )
+    const other = multiply(this.bodyOffset[b.body], b.frame)
+    return swapped
+      ? this.pairOn(this.bodyLink[b.body], other, link, identityFrame())
+      : this.pairOn(link, identityFrame(), this.bodyLink[b.body], other)
   }
 
   private pairOn(linkA: number, frameA: Frame, linkB: number, frameB: Frame): Pair {

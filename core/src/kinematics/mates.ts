@@ -22,6 +22,8 @@ export interface ResolvedMate {
   readonly b: ResolvedDatum
   /** Set when `a` follows this path. */
   readonly path: ResolvedPath | null
+  /** True when a mate with a path is measured in the axes of `b`. */
+  readonly swapped: boolean
   readonly holds: readonly Condition[]
   /** What it measures, and what to take off for the radii. */
   readonly measures: Condition | null
@@ -53,6 +55,8 @@ const across = [square(Z, Z)]
 interface Pairing {
   readonly holds: readonly Condition[]
   readonly measures?: Condition
+  /** Measured in the axes of the other side, not of the path. */
+  readonly swapped?: boolean
 }
 
 /** What a mate holds, by its kind and the two forms; the first form is the one in whose axes it is measured. */
@@ -105,8 +109,8 @@ const PAIRINGS: Readonly<Record<Mate['kind'], Readonly<Record<string, Pairing>>>
 /** What a mate with a path holds, in the frame that follows the path (x along it), by the other side's form. */
 const PATH_PAIRINGS: Readonly<Record<string, Pairing>> = {
   'coincident point': { holds: onPoint },
-  // the path touches the plane: the plane's normal (z of b) stands across the tangent
-  'tangent plane': { holds: [square(X, Z)], measures: slide(Z) },
+  // the path touches the plane, whose normal stands across the tangent
+  'tangent plane': { holds: [square(Z, X)], measures: slide(Z), swapped: true },
   // the surface rides beside the path, its centre across the tangent
   'tangent axis': { holds: [slide(X)], measures: slide(Y) },
   'tangent point': { holds: [slide(X), slide(Z)], measures: slide(Y) },
@@ -166,6 +170,7 @@ function resolveMate(
     a: path ? path.datum : datums.get(first.datum!)!,
     b: datums.get(second.datum!)!,
     path,
+    swapped: pairing.swapped === true,
     ...settings.value,
   })
 }
