@@ -175,6 +175,9 @@ const holding = (owner: Owner, pair: Pair, condition: Condition, size: number): 
   constant: 0,
 })
 
+/** A mechanism smaller than this is one whose joints stand all in one point [m]. */
+const SMALLEST = 1e-9
+
 function sizeOf({ linkFrame }: Chain, pairs: readonly Pair[]): number {
   let size = 0
   const consider = (frame: Frame, at: number) => {
@@ -185,7 +188,7 @@ function sizeOf({ linkFrame }: Chain, pairs: readonly Pair[]): number {
     consider(frameA, 0)
     consider(frameB, 0)
   }
-  return size > 0 ? size : 1
+  return size > SMALLEST ? size : 1
 }
 
 /** The pose of every body for the link frames `world`, written into `out` (12 numbers a body). */

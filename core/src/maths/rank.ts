@@ -10,6 +10,8 @@ export interface ColumnRank {
 
 /** Columns whose remainder is below this part of the largest column count as dependent. */
 export const RANK_TOLERANCE = 1e-9
+/** And below this in any case: entries are of the order of one, so that this is what rounding leaves of zero. */
+const ROUNDING = 1e-13
 
 /**
  * @param matrix row-major rows x columns, left as it is
@@ -33,7 +35,7 @@ export function columnRank(matrix: Float64Array, rows: number, columns: number):
     }
     const length = Math.sqrt(best)
     largest = Math.max(largest, length)
-    if (length <= RANK_TOLERANCE * largest || length === 0) break
+    if (length <= Math.max(RANK_TOLERANCE * largest, ROUNDING)) break
     if (pivot !== k) {
       for (let i = 0; i < rows; i++) {
         const v = a[i * columns + k]
