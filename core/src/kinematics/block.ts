@@ -2,7 +2,7 @@
  * One block over time: Newton on as many rows as unknowns, then rates and accelerations from the same factors.
  * Source: Haug, Computer Aided Kinematics and Dynamics of Mechanical Systems, section 4.6.
  */
-import { factor, solveFactored } from '../maths/lu'
+import { factor, solveFactored, solveTransposed } from '../maths/lu'
 import { unknownsOfTerm } from './equations'
 import type { Equations } from './equations'
 import type { MotionState } from './state'
@@ -22,6 +22,14 @@ const NEAR_SINGULAR = 1e-6
 
 export type BlockFailure = 'no-convergence' | 'singular'
 
+/** Entries of the rows by links that the block does not find, term by term. */
+interface Followed {
+  readonly first: Int32Array
+  readonly links: Int32Array
+  readonly places: Int32Array
+  readonly signs: Float64Array
+}
+
 export class Block {
   readonly rows: Int32Array
   /** Links whose coordinates this block finds. */
@@ -37,6 +45,9 @@ export class Block {
   private readonly entrySigns: Float64Array
   /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
   private ratio = 0
+  /** Made when it is asked for first. */
+  private followed: Followed | null = null
+  private scratch = new Float64Array(0)
 
   /**
    * @param moved links on the paths of the rows that move with the unknowns, parents first
@@ -171,5 +182,51 @@ export class Block {
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
     state.spreadAccelerations(this.moved)
     state.spreadAccelerations(this.carried)
+  }
+
+  /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */
+  pullBack(gradient: Float64Array): void {
+    const { unknowns, vector, matrix, pivots, rows, equations, state } = this
+    let any = false
+    for (let i = 0; i < unknowns.length; i++) {
+      vector[i] = gradient[unknowns[i]]
+      any ||= vector[i] !== 0
+      gradient[unknowns[i]] = 0
+    }
+    if (!any) return
+    solveTransposed(matrix, rows.length, pivots, vector)
+    const { first, links, places, signs } = (this.followed ??= this.linksFollowed())
+    let e = 0
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++, e++) {
+        const end = first[e + 1]
+        for (let n = first[e]; n < end; n++) this.scratch[n] = 0
+        equations.gradient(state, row, t, links, places, signs, first[e], end, this.scratch)
+        for (let n = first[e]; n < end; n++) gradient[links[n]] -= vector[r] * this.scratch[n]
+      }
+    }
+  }
+
+  /** Links on the paths of the rows that are not its unknowns, term by term. */
+  private linksFollowed(): Followed {
+    const { equations, rows, unknowns, state } = this
+    const mine = new Uint8Array(state.mechanism.links)
+    for (const link of unknowns) mine[link] = 1
+    const first = [0]
+    const entries: [number, number][] = []
+    for (const row of rows) {
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+        for (const [link, sign] of unknownsOfTerm(equations, t, mine)) entries.push([link, sign * equations.scale[link]])
+        first.push(entries.length)
+      }
+    }
+    this.scratch = new Float64Array(entries.length)
+    return {
+      first: Int32Array.from(first),
+      links: Int32Array.from(entries, ([link]) => link),
+      places: Int32Array.from(entries.keys()),
+      signs: Float64Array.from(entries, ([, sign]) => sign),
+    }
   }
 }

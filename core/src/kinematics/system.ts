@@ -102,6 +102,20 @@ export class System {
     }
   }
 
+  /** Rates of the determined links from those of the others, at the closed position. */
+  solveRates(): void {
+    this.state.spreadRates(this.first)
+    for (let b = 0; b < this.blocks.length; b++) this.blocks[b].solveRates()
+  }
+
+  /**
+   * Turns a gradient by all scaled coordinates into one by those that nothing determines: what the determined ones
+   * contribute goes to what they follow. Entries of determined links are used up.
+   */
+  pullBack(gradient: Float64Array): void {
+    for (let b = this.blocks.length - 1; b >= 0; b--) this.blocks[b].pullBack(gradient)
+  }
+
   /**
    * Chooses rows anew where the present choice has become poor; the unknowns to find stay the same, unless some are
    * parked in their stead that the rows determine better.

@@ -65,3 +65,25 @@ export function solveFactored(a: Float64Array, n: number, pivots: Int32Array, b:
     b[i] = v / a[i * n + i]
   }
 }
+
+/** Solves A^T x = b with the factors of `factor`; `b` becomes x. */
+export function solveTransposed(a: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
+  for (let i = 0; i < n; i++) {
+    let v = b[i]
+    for (let j = 0; j < i; j++) v -= a[j * n + i] * b[j]
+    b[i] = v / a[i * n + i]
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    let v = b[i]
+    for (let j = i + 1; j < n; j++) v -= a[j * n + i] * b[j]
+    b[i] = v
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    const p = pivots[k]
+    if (p !== k) {
+      const v = b[k]
+      b[k] = b[p]
+      b[p] = v
+    }
+  }
+}
