@@ -91,3 +91,59 @@ export function ladder(loops: number, start = 1.2, speed = 0.5): MechanismDocume
   }
   return sketch.motor('foot0', speed).document
 }
+
+/** Planetary stages one behind the other: the arm of each turns the sun of the next; every ring stands still. */
+export function planetary(stages: number): MechanismDocument {
+  const sketch = new Sketch()
+  for (let k = 0; k < stages; k++) {
+    const sun = k === 0 ? 'sun0' : `arm${k - 1}`
+    const shaft = k === 0 ? 'shaft0' : `axis${k - 1}`
+    if (k === 0) sketch.body('sun0').hinge('shaft0', 'ground', 'sun0', [0, 0])
+    sketch
+      .body(`arm${k}`, `planet${k}`)
+      .hinge(`axis${k}`, 'ground', `arm${k}`, [0, 0])
+      .hinge(`pin${k}`, `arm${k}`, `planet${k}`, [0.036, 0])
+      .relate({
+        id: `inner${k}`,
+        name: `${sun} to planet`,
+        kind: 'gear',
+        a: { joint: shaft },
+        b: { joint: `pin${k}` },
+        carrier: `arm${k}`,
+        teethA: 20,
+        teethB: 16,
+      })
+      .relate({
+        id: `outer${k}`,
+        name: 'Planet to ring',
+        kind: 'gear',
+        a: { joint: `pin${k}` },
+        // the ring is ground, seen from the arm
+        b: { joint: `axis${k}` },
+        internal: true,
+        teethA: 16,
+        teethB: 52,
+      })
+  }
+  return sketch.motor('shaft0', 20).document
+}
+
+/** An arm of hinges along which four-bars hang. */
+export function branched(bodies: number, loops: number): MechanismDocument {
+  const sketch = new Sketch()
+  const arms = bodies - 3 * loops
+  for (let k = 0; k < arms; k++) {
+    sketch.body(`arm${k}`).hinge(`joint${k}`, k ? `arm${k - 1}` : 'ground', `arm${k}`, [0.1 * k, 0])
+  }
+  for (let k = 0; k < loops; k++) {
+    const host = `arm${Math.floor((k * arms) / loops)}`
+    const x = 0.1 * Math.floor((k * arms) / loops)
+    sketch
+      .body(`crank${k}`, `coupler${k}`, `rocker${k}`)
+      .hinge(`a${k}`, host, `crank${k}`, [x, 0.02])
+      .hinge(`b${k}`, `crank${k}`, `coupler${k}`, [x + 0.01, 0.05])
+      .hinge(`c${k}`, `coupler${k}`, `rocker${k}`, [x + 0.07, 0.08])
+      .hinge(`d${k}`, host, `rocker${k}`, [x + 0.08, 0.02])
+  }
+  return sketch.document
+}

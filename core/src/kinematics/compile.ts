@@ -3,7 +3,7 @@
  * into rows (rows.ts): joints that close loops, mates and relations. Symbolic work ends here.
  */
 import type { MechanismDocument } from '../document/mechanism'
-import { compose, FRAME, ORIGIN } from '../maths/frame'
+import { FRAME, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
@@ -189,12 +189,4 @@ function sizeOf({ linkFrame }: Chain, pairs: readonly Pair[]): number {
     consider(frameB, 0)
   }
   return size > SMALLEST ? size : 1
-}
-
-/** The pose of every body for the link frames `world`, written into `out` (12 numbers a body). */
-export function bodyPoses(mechanism: Chain, world: Frame, out: Frame): void {
-  const { bodyLink, bodyFrame } = mechanism
-  for (let b = 0; b < bodyLink.length; b++) {
-    compose(world, FRAME * bodyLink[b], bodyFrame, FRAME * b, out, FRAME * b)
-  }
 }

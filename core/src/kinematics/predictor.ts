@@ -43,21 +43,25 @@ export class Predictor {
     acceleration.set(this.acceleration[this.newest])
   }
 
-  /** Writes the coordinates expected `step` after the noted instant. */
-  predict(step: number, q: Float64Array): void {
+  /** Writes the coordinates expected `step` after the noted instant, those of the given links only. */
+  predict(step: number, q: Float64Array, links: Int32Array): void {
     const x1 = this.q[this.newest]
     const v1 = this.rate[this.newest]
     const a1 = this.acceleration[this.newest]
     const h = this.span
     if (h === 0 || step > 1.5 * h) {
-      for (let i = 0; i < q.length; i++) q[i] = x1[i] + step * (v1[i] + (step / 2) * a1[i])
+      for (let n = 0; n < links.length; n++) {
+        const i = links[n]
+        q[i] = x1[i] + step * (v1[i] + (step / 2) * a1[i])
+      }
       return
     }
     const x0 = this.q[1 - this.newest]
     const v0 = this.rate[1 - this.newest]
     const a0 = this.acceleration[1 - this.newest]
     const s = 1 + step / h
-    for (let i = 0; i < q.length; i++) {
+    for (let n = 0; n < links.length; n++) {
+      const i = links[n]
       const c1 = v0[i] * h
       const c2 = (a0[i] * h * h) / 2
       const d = x1[i] - x0[i] - c1 - c2

@@ -95,7 +95,7 @@ export class Solver {
   private attempt(to: number): SystemFailure | null {
     const { state, system, equations } = this
     const step = to - this.time
-    this.predictor.predict(step, state.q)
+    this.predictor.predict(step, state.q, system.determined)
     equations.expect(step)
     this.prescribe(to)
     const failure = system.close()

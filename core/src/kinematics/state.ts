@@ -180,6 +180,46 @@ export class MotionState {
     }
   }
 
+  /** Twists and spatial accelerations of the given links in one pass, when both their rates and accelerations are known. */
+  spreadMotion(links: Int32Array): void {
+    const { linkParent, linkMotion } = this.mechanism
+    const { twist, twistRate, screw, rate, acceleration } = this
+    for (let n = 0; n < links.length; n++) {
+      const link = links[n]
+      const p = 6 * linkParent[link]
+      const v = 6 * link
+      const r = rate[link]
+      const a = acceleration[link]
+      const sx = screw[v]
+      const sy = screw[v + 1]
+      const sz = screw[v + 2]
+      const tx = screw[v + 3]
+      const ty = screw[v + 4]
+      const tz = screw[v + 5]
+      const wx = twist[p] + r * sx
+      const wy = twist[p + 1] + r * sy
+      const wz = twist[p + 2] + r * sz
+      const ux = twist[p + 3] + r * tx
+      const uy = twist[p + 4] + r * ty
+      const uz = twist[p + 5] + r * tz
+      twist[v] = wx
+      twist[v + 1] = wy
+      twist[v + 2] = wz
+      twist[v + 3] = ux
+      twist[v + 4] = uy
+      twist[v + 5] = uz
+      twistRate[v] = twistRate[p] + a * sx + r * (wy * sz - wz * sy)
+      twistRate[v + 1] = twistRate[p + 1] + a * sy + r * (wz * sx - wx * sz)
+      twistRate[v + 2] = twistRate[p + 2] + a * sz + r * (wx * sy - wy * sx)
+      twistRate[v + 3] = twistRate[p + 3] + a * tx + r * (wy * tz - wz * ty + uy * sz - uz * sy)
+      twistRate[v + 4] = twistRate[p + 4] + a * ty + r * (wz * tx - wx * tz + uz * sx - ux * sz)
+      twistRate[v + 5] = twistRate[p + 5] + a * tz + r * (wx * ty - wy * tx + ux * sy - uy * sx)
+      if (linkMotion[link] === FOLLOWS) {
+        for (let k = 0; k < 6; k++) twistRate[v + k] += r * r * this.bend[v + k]
+      }
+    }
+  }
+
   /** A link that follows a path: its frame, screw and bend come from the path, given in the frame of the link. */
   private placeOnPath(link: number): void {
     const { linkParent, linkFrame, linkPath } = this.mechanism

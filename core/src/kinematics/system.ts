@@ -36,6 +36,8 @@ export class System {
   /** Links that move with no block. */
   private first = new Int32Array(0)
   private anyParked = false
+  /** Links whose coordinates the rows determine. */
+  determined = new Int32Array(0)
 
   constructor(
     readonly equations: Equations,
@@ -53,11 +55,6 @@ export class System {
     const inside = new Set(this.components.flatMap(({ unknowns }) => unknowns))
     const outside = [...this.state.all].filter((link) => !inside.has(link) && !this.known[link])
     return [...outside, ...this.choices.flatMap(({ parked }) => parked)]
-  }
-
-  /** Links whose coordinates the rows determine. */
-  get determined(): number[] {
-    return this.choices.flatMap(({ unknowns }) => unknowns)
   }
 
   /** Rows that share unknowns with a row. */
@@ -94,8 +91,7 @@ export class System {
   /** Rates and accelerations of everything at the closed position. */
   differentiate(): void {
     const { state, blocks, first } = this
-    state.spreadRates(first)
-    state.spreadAccelerations(first)
+    state.spreadMotion(first)
     for (let b = 0; b < blocks.length; b++) {
       blocks[b].solveRates()
       blocks[b].solveAccelerations()
@@ -186,6 +182,7 @@ export class System {
     })
     this.first = state.all.filter((link) => ready[link] < 0)
     this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
+    this.determined = Int32Array.from(plans.flatMap(({ unknowns }) => unknowns))
     this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
     this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
     for (const block of this.blocks) block.placeAndFactor()

@@ -3,7 +3,7 @@
  * worker can listen in between.
  */
 import { assemble, assembleFrom } from '../kinematics/assemble'
-import { bodyPoses } from '../kinematics/compile'
+import { BodyPoses } from '../kinematics/body-poses'
 import type { Mechanism } from '../kinematics/compile'
 import { driverTooMany } from '../kinematics/driving'
 import { Reader } from '../kinematics/reading'
@@ -11,13 +11,11 @@ import type { Row } from '../kinematics/rows'
 import { Solver } from '../kinematics/solver'
 import type { Drive } from '../kinematics/solver'
 import { MotionState } from '../kinematics/state'
-import { FRAME, ORIGIN } from '../maths/frame'
-import { readQuaternion } from '../maths/quaternion'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { LastReading, limitReached } from './limits'
 import type { ResolvedScenario } from './scenario'
-import { POSE } from './take'
+import { POSE } from '../kinematics/body-poses'
 import type { Channel, Take } from './take'
 
 /** Something measured at every frame; see `proof/`. */
@@ -36,7 +34,7 @@ export class ScenarioRun {
   private readonly accelerations: Float64Array
   private readonly probes: Float64Array
   private readonly poses: Float64Array
-  private readonly bodyFrames: Float64Array
+  private readonly bodies: BodyPoses
   private readonly jets: LastReading
 
   constructor(
@@ -53,7 +51,7 @@ export class ScenarioRun {
     this.accelerations = new Float64Array(frames * columns)
     this.probes = new Float64Array(frames * 3 * measures.length)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
-    this.bodyFrames = new Float64Array(FRAME * mechanism.bodyLink.length)
+    this.bodies = new BodyPoses(mechanism)
     this.jets = new LastReading(columns)
   }
 
@@ -102,7 +100,7 @@ export class ScenarioRun {
 
   /** Records a frame, unless a joint is beyond its limit in it: then that is returned. */
   private record(state: MotionState): Problem | null {
-    const { frame, reader, mechanism, bodyFrames } = this
+    const { frame, reader, mechanism } = this
     const columns = mechanism.coordinates.length
     const step = frame === 0 ? 0 : this.interval
     this.jets.remember(reader)
@@ -115,17 +113,8 @@ export class ScenarioRun {
     for (let k = 0; k < this.measures.length; k++) {
       this.measures[k].read(state, step, this.probes, 3 * (frame * this.measures.length + k))
     }
-    bodyPoses(mechanism, state.world, bodyFrames)
-    writePoses(bodyFrames, this.poses, frame * POSE * mechanism.bodyLink.length)
+    this.bodies.write(state.world, this.poses, frame * POSE * mechanism.bodyLink.length)
     return null
-  }
-}
-
-/** Body frames (12 numbers each) as poses (7 numbers each). */
-export function writePoses(frames: Float64Array, out: Float64Array, at: number): void {
-  for (let b = 0; b * FRAME < frames.length; b++) {
-    for (let k = 0; k < 3; k++) out[at + POSE * b + k] = frames[FRAME * b + ORIGIN + k]
-    readQuaternion(frames, FRAME * b, out, at + POSE * b + 3)
   }
 }
 

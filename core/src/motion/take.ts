@@ -1,9 +1,6 @@
 /** The solved result of a scenario: flat arrays, frame by frame, that every chart, picture and check reads. */
 import type { Problem } from '../result'
 
-/** Position [m] and orientation [w, x, y, z] of a body in ground. */
-export const POSE = 7
-
 /** How a column of a take is named and measured. */
 export interface Channel {
   /** `joint/freedom` for a coordinate, the probe's id for a probe. */

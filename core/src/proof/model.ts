@@ -4,7 +4,8 @@
  */
 import type { MechanismDocument } from '../document/mechanism'
 import { validateDocument } from '../document/validate'
-import { bodyPoses, compile } from '../kinematics/compile'
+import { BodyPoses, POSE } from '../kinematics/body-poses'
+import { compile } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
 import { driverTooMany, jointStates } from '../kinematics/driving'
 import type { JointState } from '../kinematics/driving'
@@ -14,13 +15,12 @@ import type { Mobility } from '../kinematics/mobility'
 import { Solver } from '../kinematics/solver'
 import { mobilityWords } from '../kinematics/words'
 import type { MobilityWords } from '../kinematics/words'
-import { FRAME, ORIGIN } from '../maths/frame'
+import { ORIGIN } from '../maths/frame'
 import type { Vector } from '../maths/vector'
-import { assembleHome, coordinateChannels, startRun, writePoses } from '../motion/run'
+import { assembleHome, coordinateChannels, startRun } from '../motion/run'
 import type { Measure, ScenarioRun } from '../motion/run'
 import { resolveScenario } from '../motion/scenario'
 import type { ResolvedScenario } from '../motion/scenario'
-import { POSE } from '../motion/take'
 import type { Channel } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
@@ -125,10 +125,8 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   const reader = new Reader(mechanism, mechanism.coordinates)
   solver.start()
   reader.read(solver.state, 0)
-  const frames = new Float64Array(FRAME * mechanism.bodyLink.length)
   const poses = new Float64Array(POSE * mechanism.bodyLink.length)
-  bodyPoses(mechanism, solver.state.world, frames)
-  writePoses(frames, poses, 0)
+  new BodyPoses(mechanism).write(solver.state.world, poses, 0)
   return {
     mobility,
     words: mobilityWords(mobility, acting.length),

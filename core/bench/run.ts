@@ -1,0 +1,211 @@
+/**
+ * Times of the kinematic core: a frame (positions, velocities, accelerations and all body poses), a drag step, compiling
+ * and diagnosis of each mechanism, beside the closed form, hand-written kinematics and a physics engine.
+ */
+import { writeFileSync } from 'node:fs'
+import { openModel, POSE } from '../src'
+import type { MechanismDocument, Model } from '../src'
+import { BodyPoses } from '../src/kinematics/body-poses'
+import { compile } from '../src/kinematics/compile'
+import { Dragger } from '../src/kinematics/drag'
+import { Equations } from '../src/kinematics/equations'
+import { analyseMobility } from '../src/kinematics/mobility'
+import { Solver } from '../src/kinematics/solver'
+import { FRAME } from '../src/maths/frame'
+import { actingDrivers } from '../src/motion/run'
+import { closedFourBar, handWrittenChain } from './by-hand'
+import * as machines from './mechanisms'
+import { rivalChain, rivalFourBar, rivalLadder } from './mujoco'
+import type { Rival } from './mujoco'
+import { median, warmMedian } from './timing'
+
+interface Figure {
+  readonly name: string
+  readonly value: number
+  readonly unit: string
+}
+
+const figures: Figure[] = []
+const note = (name: string, value: number, unit: string): number => {
+  figures.push({ name, value, unit })
+  console.log(`${name.padEnd(62)} ${value.toPrecision(4).padStart(10)} ${unit}`)
+  return value
+}
+const ratio = (name: string, value: number, limit: number) => {
+  note(name, value, '')
+  console.log(`${value <= limit ? '  reached' : '  MISSED'}: at most ${limit}`)
+}
+
+function open(document: MechanismDocument): Model {
+  const model = openModel(document)
+  if (!model.ok) throw new Error(model.problems[0].message)
+  return model.value
+}
+
+/** A machine that runs frame after frame with all its body poses written out. */
+function runner({ mechanism, scenarios, home }: Model, sways = false): { frame: (time: number) => void; residual: () => number } {
+  const acting = actingDrivers(mechanism, scenarios[0], home)
+  if (!acting.ok) throw new Error(acting.problems[0].message)
+  // a motor would run a ladder into its dead point sooner or later: it sways instead
+  const drives = sways
+    ? acting.value.drives.map(({ link }) => ({ link, evaluate: swayFrom(home[link]) }))
+    : acting.value.drives
+  const solver = new Solver(mechanism, drives, home, acting.value.rows)
+  const bodies = new BodyPoses(mechanism)
+  const poses = new Float64Array(POSE * mechanism.bodyLink.length)
+  if (!solver.start()) throw new Error(solver.problem?.message)
+  return {
+    frame: (time) => {
+      if (!solver.advance(time)) throw new Error(solver.problem?.message)
+      bodies.write(solver.state.world, poses, 0)
+    },
+    residual: () => {
+      const equations = new Equations(mechanism, mechanism.rows)
+      equations.placePairs(solver.state, Int32Array.from(equations.pairs.keys()))
+      return Math.max(0, ...equations.rows.map((_, r) => Math.abs(equations.residual(solver.state, r))))
+    },
+  }
+}
+
+const swayFrom = (home: number) => (time: number, out: Float64Array) => {
+  out[0] = home + 0.4 * Math.sin(1.25 * time)
+  out[1] = 0.5 * Math.cos(1.25 * time)
+  out[2] = -0.625 * Math.sin(1.25 * time)
+}
+
+/** Median of a frame [us]; frames in one round, so that the clock can tell them. */
+function timeFrames(name: string, document: MechanismDocument, perRound: number, sways = false): number {
+  const machine = runner(open(document), sways)
+  let k = 0
+  const round = () => {
+    for (let n = 0; n < perRound; n++) machine.frame(++k / 60)
+  }
+  const frame = warmMedian(15, round) / perRound
+  note(`${name}: frame`, frame, 'us')
+  note(`${name}: largest residual`, machine.residual(), 'sizes')
+  return frame
+}
+
+function timeCompile(name: string, document: MechanismDocument): void {
+  const compiled = compile(document)
+  if (!compiled.ok) throw new Error(compiled.problems[0].message)
+  const rounds = document.bodies.length > 500 ? 3 : 15
+  note(`${name}: compile`, median(rounds, () => compile(document)) / 1000, 'ms')
+  const model = open(document)
+  note(`${name}: diagnosis`, median(rounds, () => analyseMobility(model.mechanism, model.home)) / 1000, 'ms')
+}
+
+/** A drag step: the last body's point follows a small circle. */
+function timeDrag(name: string, document: MechanismDocument, radius = 0.004): number {
+  const { mechanism, home } = open({ ...document, scenarios: [] })
+  const body = mechanism.bodyLink.length - 1
+  const dragger = new Dragger(mechanism, home, body, [0, 0, 0])
+  const { world } = dragger.state
+  const at = FRAME * mechanism.bodyLink[body] + 9
+  const start = [world[at], world[at + 1], world[at + 2]]
+  let k = 0
+  const perRound = mechanism.links > 500 ? 2 : 20
+  const step =
+    warmMedian(9, () => {
+      for (let n = 0; n < perRound; n++) {
+        const a = 0.1 * ++k
+        dragger.to([start[0] + radius * Math.sin(a), start[1] + radius * (Math.cos(a) - 1), start[2]])
+      }
+    }) / perRound
+  return note(`${name}: drag step`, step / 1000, 'ms')
+}
+
+function beside(name: string, rival: Rival): number {
+  note(`${name}: physics engine, frame`, rival.frame, 'us')
+  note(`${name}: physics engine, substeps`, rival.substeps, '')
+  note(`${name}: physics engine, gap`, 1000 * rival.gap, 'mm')
+  if (!rival.held) console.log('  its gap was not held below 0.1 mm with any substep count tried; this is one step')
+  return rival.frame
+}
+
+/** Growth of the heap over many four-bar frames [bytes]. */
+function garbage(): number {
+  const machine = runner(open(machines.fourBar()))
+  let k = 0
+  const run = (frames: number) => {
+    for (let n = 0; n < frames; n++) machine.frame(++k / 60)
+  }
+  run(20_000)
+  globalThis.gc?.()
+  const before = process.memoryUsage().heapUsed
+  run(100_000)
+  return process.memoryUsage().heapUsed - before
+}
+
+async function main(out: string | undefined): Promise<void> {
+  const poses = new Float64Array(21)
+  let sum = 0
+  const closed = note(
+    'four-bar: closed form with all poses',
+    warmMedian(25, () => {
+      for (let k = 0; k < 2000; k++) sum += closedFourBar(k / 60, poses)
+    }) / 2000,
+    'us',
+  )
+  if (!Number.isFinite(sum)) throw new Error('The closed form failed.')
+
+  const fourBar = timeFrames('four-bar', machines.fourBar(), 1000)
+  timeFrames('slider-crank', machines.sliderCrank(), 1000)
+  timeFrames('six-bar', machines.sixBar(), 1000)
+  const chains = [6, 50, 200].map((n) => timeFrames(`chain of ${n}`, machines.chain(n), Math.ceil(4000 / n)))
+  const loops = [1, 10, 100, 1000]
+  const ladders = loops.map((n) =>
+    timeFrames(`ladder of ${n}`, machines.ladder(n), Math.max(2, Math.ceil(400 / n)), true),
+  )
+  timeFrames('planetary train of 10 stages', machines.planetary(10), 500)
+
+  for (const [name, document] of [
+    ['four-bar', machines.fourBar()],
+    ['slider-crank', machines.sliderCrank()],
+    ['six-bar', machines.sixBar()],
+    ['chain of 200', machines.chain(200)],
+    ['ladder of 10', machines.ladder(10)],
+    ['ladder of 1000', machines.ladder(1000)],
+    ['planetary train of 10 stages', machines.planetary(10)],
+  ] as const) {
+    timeCompile(name, document)
+    timeDrag(name, document)
+  }
+  const drag = timeDrag('100 bodies with 10 loops', machines.branched(100, 10))
+
+  const angles = new Float64Array(200)
+  const frames = new Float64Array(2400)
+  let t = 0
+  const byHand = note(
+    'chain of 200: hand-written forward kinematics',
+    warmMedian(25, () => {
+      for (let k = 0; k < 50; k++) {
+        t += 1 / 60
+        for (let j = 0; j < 200; j++) angles[j] = t * (0.5 + (j % 7) / 10)
+        handWrittenChain(angles, frames)
+      }
+    }) / 50,
+    'us',
+  )
+  const engineFourBar = beside('four-bar', await rivalFourBar())
+  beside('chain of 50', await rivalChain(50))
+  beside('ladder of 10', await rivalLadder(10))
+  beside('ladder of 100', await rivalLadder(100))
+  const engineLadder = beside('ladder of 1000', await rivalLadder(1000))
+
+  console.log('')
+  ratio('four-bar over its closed form', fourBar / closed, 20)
+  ratio('four-bar over the physics engine', fourBar / engineFourBar, 1)
+  ratio('chain of 200 over hand-written forward kinematics', chains[2] / byHand, 4)
+  ratio('cost a loop, ladder of 1000 over ladder of 10', ladders[3] / 1000 / (ladders[1] / 10), 2)
+  ratio('ladder of 1000: frame [ms]', ladders[3] / 1000, 5)
+  ratio('ladder of 1000 over the physics engine', ladders[3] / engineLadder, 0.5)
+  const figure = (name: string) => figures.find((f) => f.name === name)!.value
+  ratio('ladder of 1000: compile [s]', figure('ladder of 1000: compile') / 1000, 1)
+  ratio('ladder of 1000: full diagnosis [s]', figure('ladder of 1000: diagnosis') / 1000, 3)
+  ratio('drag step on 100 bodies with 10 loops [ms]', drag, 4)
+  ratio('heap growth over 100,000 four-bar frames [MB]', garbage() / 2 ** 20, 1)
+  if (out) writeFileSync(out, JSON.stringify(figures, null, 2))
+}
+
+void main(process.argv[2])
