@@ -79,7 +79,7 @@ export default tseslint.config(
     ),
   ),
   forbid(
-    ['server/**', 'demo/**', 'tests/**'],
+    ['server/**', 'demo/**', 'tests/**', 'cli/**'],
     [insideOfCore, { regex: '/app/|^~/', message: 'Only the app imports the app.' }],
   ),
 )

@@ -16,7 +16,12 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          include: ['core/test/**/*.test.ts', 'app/test/**/*.test.ts', 'server/test/**/*.test.ts'],
+          include: [
+            'core/test/**/*.test.ts',
+            'cli/test/**/*.test.ts',
+            'app/test/**/*.test.ts',
+            'demo/test/**/*.test.ts',
+          ],
         },
       },
       {

@@ -82,11 +82,14 @@ function xml({ bodies, closures, motors }: Scene, substeps: number): string {
   const step = FRAME / substeps
   const connect = closures
     .map(
-      (_, k) =>
-        `<connect site1="c${k}" site2="d${k}" solref="${2 * step} 1" solimp="0.999 0.9999 0.0001"/>`,
+      (_, k) => `<connect site1="c${k}" site2="d${k}" solref="${2 * step} 1" solimp="0.999 0.9999 0.0001"/>`,
     )
     .join('')
-  const drive = motors.map(({ joint }) => `<velocity joint="${joint}" kv="${closures.length > 0 ? 10 + closures.length : 1000}"/>`).join('')
+  const drive = motors
+    .map(
+      ({ joint }) => `<velocity joint="${joint}" kv="${closures.length > 0 ? 10 + closures.length : 1000}"/>`,
+    )
+    .join('')
   return `<mujoco><compiler angle="radian"/><size memory="200M"/><option timestep="${step}" gravity="0 0 0" integrator="implicitfast" jacobian="sparse"><flag contact="disable"/></option><worldbody>${bodies}</worldbody><equality>${connect}</equality><actuator>${drive}</actuator></mujoco>`
 }
 

@@ -43,7 +43,10 @@ function open(document: MechanismDocument): Model {
 }
 
 /** A machine that runs frame after frame with all its body poses written out. */
-function runner({ mechanism, scenarios, home }: Model, sways = false): { frame: (time: number) => void; residual: () => number } {
+function runner(
+  { mechanism, scenarios, home }: Model,
+  sways = false,
+): { frame: (time: number) => void; residual: () => number } {
   const acting = actingDrivers(mechanism, scenarios[0], home)
   if (!acting.ok) throw new Error(acting.problems[0].message)
   // a motor would run a ladder into its dead point sooner or later: it sways instead
@@ -119,7 +122,8 @@ function beside(name: string, rival: Rival): number {
   note(`${name}: physics engine, frame`, rival.frame, 'us')
   note(`${name}: physics engine, substeps`, rival.substeps, '')
   note(`${name}: physics engine, gap`, 1000 * rival.gap, 'mm')
-  if (!rival.held) console.log('  its gap was not held below 0.1 mm with any substep count tried; this is one step')
+  if (!rival.held)
+    console.log('  its gap was not held below 0.1 mm with any substep count tried; this is one step')
   return rival.frame
 }
 

@@ -16,6 +16,6 @@ const WARM_UP = 600
 
 /** Median after warming up. */
 export function warmMedian(rounds: number, work: () => void): number {
-  for (const end = performance.now() + WARM_UP; performance.now() < end; ) work()
+  for (const end = performance.now() + WARM_UP; performance.now() < end;) work()
   return median(rounds, work)
 }

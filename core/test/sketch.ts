@@ -124,7 +124,9 @@ export class Film {
   /** Value, rate and acceleration of a joint's coordinate. */
   joint(key: string, frame: number): Jet {
     const { take } = this
-    const full = key.includes('/') ? key : take.coordinateChannels.find((c) => c.key.startsWith(`${key}/`))!.key
+    const full = key.includes('/')
+      ? key
+      : take.coordinateChannels.find((c) => c.key.startsWith(`${key}/`))!.key
     const columns = take.coordinateChannels.length
     const column = take.coordinateChannels.findIndex((channel) => channel.key === full)
     const at = frame * columns + column

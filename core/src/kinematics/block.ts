@@ -217,7 +217,8 @@ export class Block {
     const entries: [number, number][] = []
     for (const row of rows) {
       for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-        for (const [link, sign] of unknownsOfTerm(equations, t, mine)) entries.push([link, sign * equations.scale[link]])
+        for (const [link, sign] of unknownsOfTerm(equations, t, mine))
+          entries.push([link, sign * equations.scale[link]])
         first.push(entries.length)
       }
     }

@@ -171,7 +171,8 @@ export class Dragger {
       if (!atUpper && !atLower) continue
       limitGradient.fill(0)
       // a limit is held where its coordinate is that of links, directly or by a sum
-      for (const { link, factor: weight } of terms) if (link >= 0) limitGradient[link] += weight * equations.scale[link]
+      for (const { link, factor: weight } of terms)
+        if (link >= 0) limitGradient[link] += weight * equations.scale[link]
       system.pullBack(limitGradient)
       const gain = dotOn(free, limitGradient, step)
       if (!((atUpper && gain > 1e-12) || (atLower && gain < -1e-12))) continue
@@ -226,7 +227,12 @@ export class Dragger {
       const { settings, measures } = mechanism.coordinates[c]
       const slack = AT_LIMIT * (measures === 'length' ? mechanism.size : 1)
       const value = reader.values[c]
-      const limit = value > settings.upper + slack ? settings.upper : value < settings.lower - slack ? settings.lower : null
+      const limit =
+        value > settings.upper + slack
+          ? settings.upper
+          : value < settings.lower - slack
+            ? settings.lower
+            : null
       if (limit === null) continue
       const moved = value - last[c]
       share = Math.min(share, Math.max(0, (limit - last[c]) / moved) * (1 - 1e-12))

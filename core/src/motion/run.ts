@@ -42,8 +42,10 @@ export class ScenarioRun {
     private readonly scenario: ResolvedScenario,
     private readonly measures: readonly Measure[],
     private readonly solver: Solver,
+    /** Rising instants to record, from 0 on; frames at even intervals when left out. */
+    private readonly times: Float64Array | null = null,
   ) {
-    const { frames } = scenario
+    const frames = this.frames
     const columns = mechanism.coordinates.length
     this.reader = new Reader(mechanism, mechanism.coordinates)
     this.coordinates = new Float64Array(frames * columns)
@@ -56,19 +58,19 @@ export class ScenarioRun {
   }
 
   get done(): boolean {
-    return this.stopped !== null || this.frame === this.scenario.frames
+    return this.stopped !== null || this.frame === this.frames
   }
 
   /** Share of the frames that are solved, 0 to 1. */
   get progress(): number {
-    return this.frame / this.scenario.frames
+    return this.frame / this.frames
   }
 
   /** Solves at most `frames` further frames. */
   advance(frames: number): void {
-    const end = Math.min(this.scenario.frames, this.frame + frames)
+    const end = Math.min(this.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
-      const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.frame * this.interval)
+      const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.timeOf(this.frame))
       if (reached) this.stopped = this.record(this.solver.state)
       else this.stopped = this.solver.problem
       if (this.stopped === null) this.frame++
@@ -94,18 +96,27 @@ export class ScenarioRun {
     }
   }
 
+  private get frames(): number {
+    return this.times ? this.times.length : this.scenario.frames
+  }
+
   private get interval(): number {
     return this.scenario.length / (this.scenario.frames - 1)
+  }
+
+  private timeOf(frame: number): number {
+    return this.times ? this.times[frame] : frame * this.interval
   }
 
   /** Records a frame, unless a joint is beyond its limit in it: then that is returned. */
   private record(state: MotionState): Problem | null {
     const { frame, reader, mechanism } = this
     const columns = mechanism.coordinates.length
-    const step = frame === 0 ? 0 : this.interval
+    const time = this.timeOf(frame)
+    const step = frame === 0 ? 0 : time - this.timeOf(frame - 1)
     this.jets.remember(reader)
     reader.read(state, step)
-    const beyond = limitReached(mechanism, this.jets, reader, frame * this.interval, step)
+    const beyond = limitReached(mechanism, this.jets, reader, time, step)
     if (beyond) return beyond
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
@@ -129,6 +140,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
 /**
  * Prepares a run from the assembled home coordinates. Where a driver starts elsewhere than at home, the mechanism is
  * assembled anew with it there.
+ * @param times rising instants from 0 on, instead of the scenario's frames
  * Errors: `driver-too-many`, `driver-course`, `cannot-assemble`.
  */
 export function startRun(
@@ -136,6 +148,7 @@ export function startRun(
   scenario: ResolvedScenario,
   measures: readonly Measure[],
   home: Float64Array,
+  times: Float64Array | null = null,
 ): Result<ScenarioRun> {
   const tooMany = driverTooMany(mechanism, home, scenario.drivers)
   if (tooMany) return fail(tooMany)
@@ -145,7 +158,7 @@ export function startRun(
   const start = startPose(mechanism, drives, rows, home)
   if (!start.ok) return start
   return succeed(
-    new ScenarioRun(mechanism, scenario, measures, new Solver(mechanism, drives, start.value, rows)),
+    new ScenarioRun(mechanism, scenario, measures, new Solver(mechanism, drives, start.value, rows), times),
   )
 }
 

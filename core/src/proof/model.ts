@@ -153,12 +153,16 @@ export function reportModel(model: Model, scenario: string): ModelReport {
 }
 
 /** Prepares the run of one scenario. Errors: `scenario-missing`, `driver-too-many`. */
-export function runScenario(model: Model, scenario: string): Result<ScenarioRun> {
+export function runScenario(
+  model: Model,
+  scenario: string,
+  times: Float64Array | null = null,
+): Result<ScenarioRun> {
   const resolved = scenarioOf(model, scenario)
   if (!resolved) {
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   }
-  return startRun(model.mechanism, resolved, model.measures, model.home)
+  return startRun(model.mechanism, resolved, model.measures, model.home, times)
 }
 
 const scenarioOf = (model: Model, id: string): ResolvedScenario | undefined =>

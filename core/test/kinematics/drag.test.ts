@@ -17,7 +17,15 @@ const armOf = (joints: number, limits?: [number, number]) => {
   for (let k = 0; k < joints; k++) {
     sketch
       .body(`arm${k}`)
-      .join('revolute', `j${k}`, k ? `arm${k - 1}` : 'ground', `arm${k}`, [0.1 * k, 0], {}, limits && k === 1 ? { freedoms: [{ name: 'angle', lower: limits[0], upper: limits[1] }] } : {})
+      .join(
+        'revolute',
+        `j${k}`,
+        k ? `arm${k - 1}` : 'ground',
+        `arm${k}`,
+        [0.1 * k, 0],
+        {},
+        limits && k === 1 ? { freedoms: [{ name: 'angle', lower: limits[0], upper: limits[1] }] } : {},
+      )
   }
   return sketch.open()
 }

@@ -48,13 +48,29 @@ const mechanisms = (most: number, loops: number) =>
       tree.forEach((step, k) => {
         sketch.body(name(k))
         const parent = name((step.a % (k + 1)) - 1)
-        sketch.join(step.kind, `t${k}`, parent, name(k), step.point, { axis: axis(step.axis), zero: zero(step.zero) }, lead(step.kind))
+        sketch.join(
+          step.kind,
+          `t${k}`,
+          parent,
+          name(k),
+          step.point,
+          { axis: axis(step.axis), zero: zero(step.zero) },
+          lead(step.kind),
+        )
       })
       more.forEach((loop, k) => {
         const [a, b] = [loop.a % tree.length, loop.b % tree.length]
         if (a === b) return
         const freer = loop.kind === 'rigid' || loop.kind === 'prismatic' ? 'spherical' : loop.kind
-        sketch.join(freer, `l${k}`, name(a), name(b), loop.point, { axis: axis(loop.axis), zero: zero(loop.zero) }, lead(freer))
+        sketch.join(
+          freer,
+          `l${k}`,
+          name(a),
+          name(b),
+          loop.point,
+          { axis: axis(loop.axis), zero: zero(loop.zero) },
+          lead(freer),
+        )
       })
       return sketch
     })
@@ -67,7 +83,10 @@ function open(sketch: Sketch): Model {
   return model.value
 }
 
-function standing({ mechanism }: Model, q: Float64Array): { state: MotionState; equations: Equations; place: () => void } {
+function standing(
+  { mechanism }: Model,
+  q: Float64Array,
+): { state: MotionState; equations: Equations; place: () => void } {
   const state = new MotionState(mechanism)
   state.q.set(q)
   const equations = new Equations(mechanism, mechanism.rows)
@@ -153,14 +172,20 @@ describe('random mechanisms', () => {
           if (!solver.advance(k * h)) return
           frames.push([solver.state.q.slice(), solver.state.rate.slice(), solver.state.acceleration.slice()])
         }
-        const wild = Math.max(...frames.map(([, rate, acceleration]) => Math.max(...rate.map(Math.abs), ...acceleration.map(Math.abs))))
+        const wild = Math.max(
+          ...frames.map(([, rate, acceleration]) =>
+            Math.max(...rate.map(Math.abs), ...acceleration.map(Math.abs)),
+          ),
+        )
         if (wild > 20) return // near a singular pose differences say nothing
         compared++
         for (let link = 1; link < mechanism.links; link++) {
           const rate = slope((k) => frames[3 + k][0][link], h)
           const acceleration = slope((k) => frames[3 + k][1][link], h)
           expect(Math.abs(frames[3][1][link] - rate)).toBeLessThan(1e-7 * Math.max(1, Math.abs(rate)))
-          expect(Math.abs(frames[3][2][link] - acceleration)).toBeLessThan(1e-6 * Math.max(1, Math.abs(acceleration)))
+          expect(Math.abs(frames[3][2][link] - acceleration)).toBeLessThan(
+            1e-6 * Math.max(1, Math.abs(acceleration)),
+          )
         }
       }),
       { numRuns: 150 },

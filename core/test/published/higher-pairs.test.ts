@@ -36,7 +36,12 @@ describe('eccentric disc cam', () => {
     const top = Math.sqrt(R * R - E * E)
     const film = eccentric()
       .datum('edge', 'follower', [0, top])
-      .mate({ id: 'touch', kind: 'coincident', a: { path: 'rim', as: 'path' }, b: { datum: 'edge', as: 'point' } })
+      .mate({
+        id: 'touch',
+        kind: 'coincident',
+        a: { path: 'rim', as: 'path' },
+        b: { datum: 'edge', as: 'point' },
+      })
       .solve()
     const closed = (t: number) =>
       E * Math.sin(TURN * t) + Math.sqrt(R * R - (E * Math.cos(TURN * t)) ** 2) - top
@@ -79,7 +84,12 @@ describe('eccentric disc cam', () => {
   it('lifts a flat follower by e sin t exactly: no pressure angle, simple harmonic', () => {
     const film = eccentric()
       .datum('face', 'follower', [0, R], { axis: [0, 1, 0] })
-      .mate({ id: 'touch', kind: 'tangent', a: { path: 'rim', as: 'path' }, b: { datum: 'face', as: 'plane' } })
+      .mate({
+        id: 'touch',
+        kind: 'tangent',
+        a: { path: 'rim', as: 'path' },
+        b: { datum: 'face', as: 'plane' },
+      })
       .solve()
     const worst = film.worst(lift(film), (frame) => {
       const angle = TURN * film.time(frame)
@@ -106,7 +116,12 @@ describe('eccentric disc cam', () => {
     const top = Math.sqrt(R * R - E * E)
     const film = sketch
       .datum('edge', 'follower', [0, top])
-      .mate({ id: 'touch', kind: 'coincident', a: { path: 'rim', as: 'path' }, b: { datum: 'edge', as: 'point' } })
+      .mate({
+        id: 'touch',
+        kind: 'coincident',
+        a: { path: 'rim', as: 'path' },
+        b: { datum: 'edge', as: 'point' },
+      })
       .solve()
     const closed = (t: number) =>
       E * Math.sin(TURN * t) + Math.sqrt(R * R - (E * Math.cos(TURN * t)) ** 2) - top
@@ -132,7 +147,10 @@ it('a tabulated cam follows its law, smooth to the second derivative', () => {
       a: { joint: 'shaft' },
       b: { joint: 'guide' },
       periodic: true,
-      points: Array.from({ length: n + 1 }, (_, k) => [(TURN * k) / n, k === n ? law(0) : law((TURN * k) / n)]),
+      points: Array.from({ length: n + 1 }, (_, k) => [
+        (TURN * k) / n,
+        k === n ? law(0) : law((TURN * k) / n),
+      ]),
     })
     .motor('shaft', TURN)
     .solve()
@@ -159,7 +177,10 @@ describe.each([3, 4, 5, 6, 7, 8])('slotted index wheel with %d slots', (slots) =
       .body('driver', 'wheel')
       .hinge('shaft', 'ground', 'driver', [0, 0])
       .hinge('index', 'ground', 'wheel', [c, 0])
-      .join('pin-in-slot', 'pin', 'wheel', 'driver', pin, { axis: [0, 0, 1], zero: [Math.cos(slot), Math.sin(slot), 0] })
+      .join('pin-in-slot', 'pin', 'wheel', 'driver', pin, {
+        axis: [0, 0, 1],
+        zero: [Math.cos(slot), Math.sin(slot), 0],
+      })
       .motor('shaft', TURN)
       .solve()
     const closed = (t: number) => {
@@ -178,7 +199,9 @@ describe.each([3, 4, 5, 6, 7, 8])('slotted index wheel with %d slots', (slots) =
     expect(worst[2]).toBeLessThan(1e-4)
     // peak speed ratio m / (1 - m), at the middle of the turn
     const middle = Math.round(film.take.frames / 2)
-    const near = Math.max(...[-2, -1, 0, 1, 2].map((k) => Math.abs(film.joint('index', middle + k)[1]) / TURN))
+    const near = Math.max(
+      ...[-2, -1, 0, 1, 2].map((k) => Math.abs(film.joint('index', middle + k)[1]) / TURN),
+    )
     expect(near).toBeCloseTo(m / (1 - m), 1)
   })
 })

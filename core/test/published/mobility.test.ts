@@ -103,7 +103,9 @@ describe('the known exceptions', () => {
       [-0.1, 0.6, 0.8],
     ] as const
     axes.forEach((axis, k) =>
-      sketch.hinge(`j${k}`, names[k], names[(k + 1) % 4], [0.1 * axis[0], 0.1 * axis[1], 0.1 * axis[2]], { axis }),
+      sketch.hinge(`j${k}`, names[k], names[(k + 1) % 4], [0.1 * axis[0], 0.1 * axis[1], 0.1 * axis[2]], {
+        axis,
+      }),
     )
     const { mobility } = sketch.open()
     expect(mobility.mobility).toBe(1)
@@ -118,7 +120,9 @@ describe('the known exceptions', () => {
       const sketch = new Sketch().body('plate', 'c0', 'c1', 'c2')
       ;[0, 0.1, 0.05].forEach((x, k) => {
         const base = k === 2 ? foot : x
-        sketch.hinge(`foot${k}`, 'ground', `c${k}`, [base, 0]).hinge(`head${k}`, `c${k}`, 'plate', [x + 0.02, 0.06])
+        sketch
+          .hinge(`foot${k}`, 'ground', `c${k}`, [base, 0])
+          .hinge(`head${k}`, `c${k}`, 'plate', [x + 0.02, 0.06])
       })
       expect(sketch.open().mobility.mobility).toBe(moves)
     }
@@ -156,7 +160,12 @@ describe('relations and mates take away what they say', () => {
       .datum('on-a', 'a', [0.1, 0, 0])
       .datum('on-ground', 'ground', [0.1, 0, 0])
     expect(free.open().mobility.mobility).toBe(6)
-    free.mate({ id: 'm', kind: 'coincident', a: { datum: 'on-a', as: 'point' }, b: { datum: 'on-ground', as: 'point' } })
+    free.mate({
+      id: 'm',
+      kind: 'coincident',
+      a: { datum: 'on-a', as: 'point' },
+      b: { datum: 'on-ground', as: 'point' },
+    })
     expect(free.open().mobility.mobility).toBe(3)
   })
 

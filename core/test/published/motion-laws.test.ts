@@ -119,7 +119,12 @@ describe('quintic spline', () => {
       const after = (jet(x + 2 * h)[3] - jet(x + h)[3]) / h
       expect(Math.abs(after - before) / Math.max(1, Math.abs(before))).toBeLessThan(1e-3)
     }
-    for (const end of [0, 3]) expect(jet(end).subarray(1, 3).every((v) => Math.abs(v) < 1e-12)).toBe(true)
+    for (const end of [0, 3])
+      expect(
+        jet(end)
+          .subarray(1, 3)
+          .every((v) => Math.abs(v) < 1e-12),
+      ).toBe(true)
   })
 
   it('with two values at rest is the polynomial 3-4-5', () => {

@@ -357,12 +357,25 @@ it('a pantograph enlarges by its ratio', () => {
     .datum('pen-tip', 'arm', pen)
     .datum('guide', 'ground', [0, 0])
     .datum('trace-tip', 'inner', tracer)
-    .path({ id: 'figure', datum: 'guide', kind: 'line', points: [[...tracer, 0], [0.03, 0.05, 0]] })
+    .path({
+      id: 'figure',
+      datum: 'guide',
+      kind: 'line',
+      points: [
+        [...tracer, 0],
+        [0.03, 0.05, 0],
+      ],
+    })
     .probe({ id: 'x', kind: 'datum-position', datum: 'pen-tip', along: 'x' })
     .probe({ id: 'y', kind: 'datum-position', datum: 'pen-tip', along: 'y' })
   sketch.document.bodies = sketch.document.bodies.filter(({ id }) => id !== 'stylus')
   // the tracer is led along a line by two mates' worth of driver; across the plane the hinges hold it already
-  sketch.mate({ id: 'line', kind: 'coincident', a: { path: 'figure', as: 'path' }, b: { datum: 'trace-tip', as: 'point' } })
+  sketch.mate({
+    id: 'line',
+    kind: 'coincident',
+    a: { path: 'figure', as: 'path' },
+    b: { datum: 'trace-tip', as: 'point' },
+  })
   const film = sketch.motor('pole', 0.3).solve()
   const lengthOf = Math.hypot(0.03 - tracer[0], 0.05 - tracer[1])
   for (let frame = 0; frame < film.take.frames; frame++) {

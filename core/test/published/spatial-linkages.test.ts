@@ -109,7 +109,8 @@ it('Bennett: four hinges that Kutzbach says are stiff move, with tan(a/2) tan(b/
   // walk around the loop by Denavit-Hartenberg steps, to find where the axes stand at the start
   type Axes = { o: Point; x: Point; y: Point; z: Point }
   const add = (p: Point, q: Point, f = 1): Point => [p[0] + f * q[0], p[1] + f * q[1], p[2] + f * q[2]]
-  const mix = (p: Point, c: number, q: Point, s: number): Point => [0, 1, 2].map((i) => c * p[i] + s * q[i]) as unknown as Point
+  const mix = (p: Point, c: number, q: Point, s: number): Point =>
+    [0, 1, 2].map((i) => c * p[i] + s * q[i]) as unknown as Point
   const step = ({ o, x, y, z }: Axes, turn: number, length: number, twist: number): Axes => {
     const x1 = mix(x, Math.cos(turn), y, Math.sin(turn))
     const y1 = mix(y, Math.cos(turn), x, -Math.sin(turn))

@@ -96,7 +96,14 @@ describe('gear pairs', () => {
       .body('arm', 'wheel')
       .hinge('swing', 'ground', 'arm', [0, 0])
       .hinge('pin', 'arm', 'wheel', [0.04, 0])
-      .relate({ id: 'mesh', name: 'Mesh', kind: 'gear', a: { joint: 'swing' }, b: { joint: 'pin' }, ratio: 1 })
+      .relate({
+        id: 'mesh',
+        name: 'Mesh',
+        kind: 'gear',
+        a: { joint: 'swing' },
+        b: { joint: 'pin' },
+        ratio: 1,
+      })
       .datum('mark', 'wheel', [0.04, 0])
       .probe({ id: 'turned', kind: 'orientation', datum: 'mark', along: 'z' })
       .motor('swing', TURN)
@@ -115,7 +122,10 @@ describe('planetary train by Willis: (w_sun - w_arm) / (w_ring - w_arm) = -52 / 
   })
 
   it('with two inputs', () => {
-    const film = planetary().motor('sun-shaft', TURN).motor('ring-shaft', -0.4 * TURN).solve()
+    const film = planetary()
+      .motor('sun-shaft', TURN)
+      .motor('ring-shaft', -0.4 * TURN)
+      .solve()
     const arm = (20 * TURN + 52 * -0.4 * TURN) / 72
     expect(film.joint('arm-shaft', 60)[1]).toBeCloseTo(arm, 11)
     expect(film.joint('planet-pin', 60)[1]).toBeCloseTo(-(20 / 16) * (TURN - arm), 11)
@@ -139,8 +149,24 @@ it('a compound train multiplies its ratios', () => {
     .hinge('a', 'ground', 'first', [0, 0])
     .hinge('b', 'ground', 'second', [0.05, 0])
     .hinge('c', 'ground', 'third', [0.11, 0])
-    .relate({ id: 'm1', name: 'First', kind: 'gear', a: { joint: 'a' }, b: { joint: 'b' }, teethA: 15, teethB: 45 })
-    .relate({ id: 'm2', name: 'Second', kind: 'gear', a: { joint: 'b' }, b: { joint: 'c' }, teethA: 18, teethB: 72 })
+    .relate({
+      id: 'm1',
+      name: 'First',
+      kind: 'gear',
+      a: { joint: 'a' },
+      b: { joint: 'b' },
+      teethA: 15,
+      teethB: 45,
+    })
+    .relate({
+      id: 'm2',
+      name: 'Second',
+      kind: 'gear',
+      a: { joint: 'b' },
+      b: { joint: 'c' },
+      teethA: 18,
+      teethB: 72,
+    })
     .motor('a', 12 * TURN)
     .solve()
   expect(film.joint('c', 60)[0]).toBeCloseTo(TURN, 11)
@@ -229,7 +255,10 @@ describe('screws', () => {
   it('a screw joint advances by its lead, in the tree and closing a loop', () => {
     for (const first of ['screw', 'cylindrical']) {
       const sketch = new Sketch().body('nut')
-      const add = { screw: () => screw(), cylindrical: () => sketch.join('cylindrical', 'guide', 'ground', 'nut', [0, 0]) }
+      const add = {
+        screw: () => screw(),
+        cylindrical: () => sketch.join('cylindrical', 'guide', 'ground', 'nut', [0, 0]),
+      }
       const screw = () => sketch.join('screw', 'thread', 'ground', 'nut', [0, 0], {}, { lead: '4 mm' })
       if (first === 'screw') add.screw()
       add.cylindrical()

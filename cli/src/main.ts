@@ -1,0 +1,59 @@
+/** The command line: what it accepts and how it ends. 0 is well, 1 a fault of the document, 2 of the call, 3 an early stop. */
+import { Command, InvalidArgumentError } from 'commander'
+import { parseQuantity } from '@ligamen/core'
+import { mobility } from './mobility'
+import { solve } from './solve'
+import { validate } from './validate'
+
+const count = (text: string): number => {
+  const value = Number(text)
+  if (!Number.isInteger(value) || value < 2 || value > 200_000) {
+    throw new InvalidArgumentError('Give a whole number from 2 to 200000.')
+  }
+  return value
+}
+
+const times = (text: string): number[] =>
+  text.split(',').map((part) => {
+    const time = parseQuantity(part, 'time')
+    if (!time.ok || time.value < 0) throw new InvalidArgumentError(`“${part}” is not a time such as 0.5 s.`)
+    return time.value
+  })
+
+const program = new Command('ligamen')
+  .description('Checks and solves mechanism documents.')
+  .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2))
+
+program
+  .command('validate')
+  .description('Checks a document and says what is wrong with it.')
+  .argument('<file>', 'a mechanism document')
+  .option('--json [file]', 'write the result as JSON, to the terminal or a file')
+  .action(async (file, options) => {
+    process.exitCode = await validate(file, options)
+  })
+
+program
+  .command('mobility')
+  .description('Says how free a mechanism is, what it holds twice, what is loose.')
+  .argument('<file>', 'a mechanism document')
+  .option('--json [file]', 'write the result as JSON, to the terminal or a file')
+  .action(async (file, options) => {
+    process.exitCode = await mobility(file, options)
+  })
+
+program
+  .command('solve')
+  .description('Solves a scenario and prints joint positions and probes.')
+  .argument('<file>', 'a mechanism document')
+  .requiredOption('--scenario <name>', 'the scenario, by name or id')
+  .option('--frames <n>', 'how many instants over its length', count)
+  .option('--at <times>', 'instants, separated by commas', times)
+  .option('--probe <names...>', 'only these probes and joints, by name or id')
+  .option('--csv <file>', 'write every instant as comma-separated values, in SI')
+  .option('--json [file]', 'write every instant as JSON, in SI')
+  .action(async (file, options) => {
+    process.exitCode = await solve(file, options)
+  })
+
+await program.parseAsync()

@@ -1,0 +1,14 @@
+/** Writes the demo documents as files, for the command line and for people: `npx tsx demo/write-files.ts`. */
+import { writeFileSync } from 'node:fs'
+import { packetPusher } from './documents/packet-pusher'
+import { walkingBeam } from './documents/walking-beam'
+
+export const files = { 'walking-beam': walkingBeam, 'packet-pusher': packetPusher }
+
+export const textOf = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`
+
+if (process.argv[1]?.endsWith('write-files.ts')) {
+  for (const [name, document] of Object.entries(files)) {
+    writeFileSync(new URL(`./files/${name}.json`, import.meta.url), textOf(document))
+  }
+}
