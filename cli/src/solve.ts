@@ -68,10 +68,10 @@ function instantsOf(
   frames: number,
   options: SolveOptions,
 ): { all: Float64Array; asked: number[] } {
-  const count = options.frames ?? frames
-  const grid = Array.from({ length: count }, (_, k) => (length * k) / (count - 1))
+  const even = (n: number) => Array.from({ length: n }, (_, k) => k * (length / (n - 1)))
+  const grid = even(options.frames ?? frames)
   const wanted = options.at ?? grid
-  const follow = Array.from({ length: frames }, (_, k) => (length * k) / (frames - 1))
+  const follow = even(frames)
   const last = Math.max(...wanted)
   const all = [...new Set([0, ...follow.filter((t) => t <= last), ...wanted])].sort((a, b) => a - b)
   const index = new Map(all.map((time, k) => [time, k]))
