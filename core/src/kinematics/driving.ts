@@ -48,14 +48,20 @@ export function driverTooMany(
     }
     return links + rankWith(mechanism, q, known, rows)
   }
-  const holds = ({ link, rows }: Driven): number => (link >= 0 ? 1 : 0) + rows.length
-  const before = held(0)
   if (drivers.length === 0) return null
-  if (held(drivers.length) === before + drivers.reduce((sum, driver) => sum + holds(driver), 0)) return null
+  const before = held(0)
+  // together they usually hold what each holds, and then no one is too many
+  if (
+    held(drivers.length) ===
+    before + drivers.reduce((sum, { rows }) => sum + Math.max(1, rows.length), 0)
+  ) {
+    return null
+  }
   let rank = before
   for (let k = 0; k < drivers.length; k++) {
     const next = held(k + 1)
-    if (next < rank + holds(drivers[k])) return tooMany(drivers, k)
+    // a path may say what the joints hold already (across the plane of a planar machine), but not only that
+    if (next === rank) return tooMany(drivers, k)
     rank = next
   }
   return null
