@@ -2,14 +2,14 @@
  * `npm run bench`: every figure of speed, in one run. `-- --json FILE` also writes them as {name, value, unit};
  * `-- --only core` leaves out what needs a browser.
  */
-import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { build } from './steps/build.mjs'
 import { startMariadb } from './steps/mariadb.mjs'
 import { npmPackages } from './steps/packages.mjs'
-import { end, mustRun } from './steps/run.mjs'
+import { end, mustRun, root } from './steps/run.mjs'
 import { serve } from './steps/serve.mjs'
 
 const { values } = parseArgs({ options: { json: { type: 'string' }, only: { type: 'string' } } })
@@ -22,13 +22,36 @@ const started = []
 await npmPackages()
 const folder = await mkdtemp(join(tmpdir(), 'ligamen-bench-'))
 try {
+  await core()
   if (values.only !== 'core') await inBrowser()
 } finally {
   for (const { pid, marker } of started.reverse()) await end(pid, marker)
   await rm(folder, { recursive: true, force: true })
 }
-for (const { name, value, unit } of figures) console.log(`${name.padEnd(60)} ${value.toPrecision(4)} ${unit}`)
 if (values.json) await writeFile(values.json, `${JSON.stringify(figures, null, 2)}\n`)
+
+/** The core in Node, bundled as it ships. */
+async function core() {
+  const { build: bundle } = await import('esbuild')
+  // beside the packages, so that those left outside are found
+  const outfile = join(root, 'node_modules', '.ligamen-bench.mjs')
+  await bundle({
+    entryPoints: [join(root, 'core/bench/run.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    tsconfig: join(root, 'tsconfig.tools.json'),
+    external: ['mujoco-js'],
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
+  })
+  const result = join(folder, 'core.json')
+  await mustRun(process.execPath, ['--expose-gc', outfile, result])
+  figures.push(...JSON.parse(await readFile(result, 'utf8')))
+  await rm(outfile, { force: true })
+}
 
 /** The built app in Chromium, on a throwaway database. */
 async function inBrowser() {
@@ -41,5 +64,8 @@ async function inBrowser() {
   const server = await serve({ database: database.url, port: 4400, log: join(folder, 'server.log') })
   started.push(server)
   const { benchWorker } = await import('./bench/worker.mjs')
-  figures.push(...(await benchWorker(server.address)))
+  const measured = await benchWorker(server.address)
+  for (const { name, value, unit } of measured)
+    console.log(`${name.padEnd(62)} ${value.toPrecision(4)} ${unit}`)
+  figures.push(...measured)
 }

@@ -17,7 +17,7 @@ import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
 import { rivalChain, rivalFourBar, rivalLadder } from './mujoco'
 import type { Rival } from './mujoco'
-import { median, warmMedian } from './timing'
+import { median, timesAsLong, warmMedian } from './timing'
 
 interface Figure {
   readonly name: string
@@ -76,18 +76,27 @@ const swayFrom = (home: number) => (time: number, out: Float64Array) => {
   out[2] = -0.625 * Math.sin(1.25 * time)
 }
 
-/** Median of a frame [us]; frames in one round, so that the clock can tell them. */
-function timeFrames(name: string, document: MechanismDocument, perRound: number, sways = false): number {
+interface Timed {
+  /** Some frames, to be timed, and how many. */
+  readonly round: () => void
+  readonly frames: number
+}
+
+/** Times a frame [us]; several in one round, so that the clock can tell them. */
+function timeFrames(name: string, document: MechanismDocument, frames: number, sways = false): Timed {
   const machine = runner(open(document), sways)
   let k = 0
   const round = () => {
-    for (let n = 0; n < perRound; n++) machine.frame(++k / 60)
+    for (let n = 0; n < frames; n++) machine.frame(++k / 60)
   }
-  const frame = warmMedian(15, round) / perRound
-  note(`${name}: frame`, frame, 'us')
+  note(`${name}: frame`, warmMedian(15, round) / frames, 'us')
   note(`${name}: largest residual`, machine.residual(), 'sizes')
-  return frame
+  return { round, frames }
 }
+
+/** How many times as long a frame of the one takes as a frame of the other. */
+const compare = (rounds: number, one: Timed, other: Timed): number =>
+  (timesAsLong(rounds, one.round, other.round) * other.frames) / one.frames
 
 function timeCompile(name: string, document: MechanismDocument): void {
   const compiled = compile(document)
@@ -118,13 +127,12 @@ function timeDrag(name: string, document: MechanismDocument, radius = 0.004): nu
   return note(`${name}: drag step`, step / 1000, 'ms')
 }
 
-function beside(name: string, rival: Rival): number {
+function beside(name: string, rival: Rival): Timed {
   note(`${name}: physics engine, frame`, rival.frame, 'us')
   note(`${name}: physics engine, substeps`, rival.substeps, '')
   note(`${name}: physics engine, gap`, 1000 * rival.gap, 'mm')
-  if (!rival.held)
-    console.log('  its gap was not held below 0.1 mm with any substep count tried; this is one step')
-  return rival.frame
+  if (!rival.held) console.log('  not held below 0.1 mm, or the motor lagged, with any substep count tried')
+  return { round: rival.round, frames: rival.framesInRound }
 }
 
 /** Growth of the heap over many four-bar frames [bytes]. */
@@ -138,19 +146,20 @@ function garbage(): number {
   globalThis.gc?.()
   const before = process.memoryUsage().heapUsed
   run(100_000)
+  globalThis.gc?.()
   return process.memoryUsage().heapUsed - before
 }
 
 async function main(out: string | undefined): Promise<void> {
   const poses = new Float64Array(21)
   let sum = 0
-  const closed = note(
-    'four-bar: closed form with all poses',
-    warmMedian(25, () => {
+  const closed: Timed = {
+    round: () => {
       for (let k = 0; k < 2000; k++) sum += closedFourBar(k / 60, poses)
-    }) / 2000,
-    'us',
-  )
+    },
+    frames: 2000,
+  }
+  note('four-bar: closed form with all poses', warmMedian(25, closed.round) / closed.frames, 'us')
   if (!Number.isFinite(sum)) throw new Error('The closed form failed.')
 
   const fourBar = timeFrames('four-bar', machines.fourBar(), 1000)
@@ -180,31 +189,31 @@ async function main(out: string | undefined): Promise<void> {
   const angles = new Float64Array(200)
   const frames = new Float64Array(2400)
   let t = 0
-  const byHand = note(
-    'chain of 200: hand-written forward kinematics',
-    warmMedian(25, () => {
+  const byHand: Timed = {
+    round: () => {
       for (let k = 0; k < 50; k++) {
         t += 1 / 60
         for (let j = 0; j < 200; j++) angles[j] = t * (0.5 + (j % 7) / 10)
         handWrittenChain(angles, frames)
       }
-    }) / 50,
-    'us',
-  )
+    },
+    frames: 50,
+  }
+  note('chain of 200: hand-written forward kinematics', warmMedian(25, byHand.round) / byHand.frames, 'us')
   const engineFourBar = beside('four-bar', await rivalFourBar())
   beside('chain of 50', await rivalChain(50))
   beside('ladder of 10', await rivalLadder(10))
   beside('ladder of 100', await rivalLadder(100))
   const engineLadder = beside('ladder of 1000', await rivalLadder(1000))
 
-  console.log('')
-  ratio('four-bar over its closed form', fourBar / closed, 20)
-  ratio('four-bar over the physics engine', fourBar / engineFourBar, 1)
-  ratio('chain of 200 over hand-written forward kinematics', chains[2] / byHand, 4)
-  ratio('cost a loop, ladder of 1000 over ladder of 10', ladders[3] / 1000 / (ladders[1] / 10), 2)
-  ratio('ladder of 1000: frame [ms]', ladders[3] / 1000, 5)
-  ratio('ladder of 1000 over the physics engine', ladders[3] / engineLadder, 0.5)
   const figure = (name: string) => figures.find((f) => f.name === name)!.value
+  console.log('')
+  ratio('four-bar over its closed form', compare(25, fourBar, closed), 20)
+  ratio('four-bar over the physics engine', compare(25, fourBar, engineFourBar), 1)
+  ratio('chain of 200 over hand-written forward kinematics', compare(25, chains[2], byHand), 4)
+  ratio('cost a loop, ladder of 1000 over ladder of 10', (compare(15, ladders[3], ladders[1]) * 10) / 1000, 2)
+  ratio('ladder of 1000: frame [ms]', figure('ladder of 1000: frame') / 1000, 5)
+  ratio('ladder of 1000 over the physics engine', compare(7, ladders[3], engineLadder), 0.5)
   ratio('ladder of 1000: compile [s]', figure('ladder of 1000: compile') / 1000, 1)
   ratio('ladder of 1000: full diagnosis [s]', figure('ladder of 1000: diagnosis') / 1000, 3)
   ratio('drag step on 100 bodies with 10 loops [ms]', drag, 4)

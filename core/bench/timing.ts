@@ -19,3 +19,15 @@ export function warmMedian(rounds: number, work: () => void): number {
   for (const end = performance.now() + WARM_UP; performance.now() < end;) work()
   return median(rounds, work)
 }
+
+/**
+ * How many times as long one piece of work takes as another: both are timed in turns, so that a machine whose speed
+ * wanders is the same for both, and the middle of the ratios speaks.
+ */
+export function timesAsLong(rounds: number, work: () => void, other: () => void): number {
+  warmMedian(1, work)
+  warmMedian(1, other)
+  const ratios: number[] = []
+  for (let k = 0; k < rounds; k++) ratios.push(median(1, work) / median(1, other))
+  return ratios.sort((a, b) => a - b)[rounds >> 1]
+}

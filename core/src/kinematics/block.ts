@@ -44,7 +44,7 @@ export class Block {
   private readonly entryPlaces: Int32Array
   private readonly entrySigns: Float64Array
   /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
-  private ratio = 0
+  private readonly ratio = new Float64Array(1)
   /** Made when it is asked for first. */
   private followed: Followed | null = null
   private scratch = new Float64Array(0)
@@ -90,12 +90,12 @@ export class Block {
 
   /** The sign of the determinant: it changes only when the block passes a singular position. */
   get branch(): number {
-    return Math.sign(this.ratio)
+    return Math.sign(this.ratio[0])
   }
 
   /** Pivot ratio: 1 for a well-conditioned block, near 0 for one that a poor choice or a dead point makes singular. */
   get strength(): number {
-    return Math.abs(this.ratio)
+    return Math.abs(this.ratio[0])
   }
 
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
@@ -106,20 +106,19 @@ export class Block {
     let step = Infinity
     for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
       this.placeAndFactor()
+      equations.residuals(state, rows, vector)
       let largest = 0
       for (let r = 0; r < n; r++) {
-        const residual = equations.residual(state, rows[r])
-        vector[r] = -residual
-        const size = Math.abs(residual)
+        const size = Math.abs(vector[r])
         // a NaN must not pass for a small residual
         if (!(size <= largest)) largest = size
       }
       if (largest < TIGHT || (step < SMALL_STEP && largest < ROUNDING)) {
-        if (this.ratio === 0 || Math.abs(this.ratio) < NEAR_SINGULAR) return 'singular'
+        if (Math.abs(this.ratio[0]) < NEAR_SINGULAR) return 'singular'
         state.place(this.carried)
         return null
       }
-      if (this.ratio === 0) return 'singular'
+      if (this.ratio[0] === 0) return 'singular'
       solveFactored(this.matrix, n, this.pivots, vector)
       step = 0
       for (let i = 0; i < n; i++) {
@@ -157,7 +156,7 @@ export class Block {
         )
       }
     }
-    this.ratio = factor(matrix, rows.length, this.pivots)
+    factor(matrix, rows.length, this.pivots, this.ratio)
   }
 
   /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
@@ -165,7 +164,7 @@ export class Block {
     const { state, equations, rows, unknowns, vector, scale } = this
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
     state.spreadRates(this.moved)
-    for (let r = 0; r < rows.length; r++) vector[r] = -equations.rate(state, rows[r])
+    equations.rates(state, rows, vector)
     solveFactored(this.matrix, rows.length, this.pivots, vector)
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
     state.spreadRates(this.moved)
@@ -177,7 +176,7 @@ export class Block {
     const { state, equations, rows, unknowns, vector, scale } = this
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
     state.spreadAccelerations(this.moved)
-    for (let r = 0; r < rows.length; r++) vector[r] = -equations.acceleration(state, rows[r])
+    equations.accelerations(state, rows, vector)
     solveFactored(this.matrix, rows.length, this.pivots, vector)
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
     state.spreadAccelerations(this.moved)

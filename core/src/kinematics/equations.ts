@@ -35,6 +35,8 @@ export class Equations {
   private readonly winding: Int32Array
   private readonly noted: Float64Array
   private readonly notedRate: Float64Array
+  /** 1 for rows of one primitive without curve, constant and target: nearly all of them, evaluated in place. */
+  private readonly simple: Uint8Array
   private readonly weight: Float64Array
   private readonly constant: Float64Array
   private readonly kind: Uint8Array
@@ -87,6 +89,10 @@ export class Equations {
     )
     this.conditions = terms.map(({ condition }) => condition)
     this.curves = terms.map(({ curve }) => curve)
+    this.simple = Uint8Array.from(rows, ({ terms: [term, ...more], constant, target }) => {
+      const primitive = term?.condition?.of === null
+      return primitive && more.length === 0 && !term.curve && constant === 0 && !target ? 1 : 0
+    })
     this.pairLinks = Int32Array.from(pairs.flatMap(({ linkA, linkB }) => [linkA, linkB]))
     this.pairFrames = new Float64Array(2 * FRAME * pairs.length)
     pairs.forEach(({ frameA, frameB }, k) => {
@@ -121,6 +127,90 @@ export class Equations {
       if (!target) continue
       target(time, prescribed)
       targets.set(prescribed, 3 * r)
+    }
+  }
+
+  /** Writes the negative scaled residuals of many rows into `out`; their pairs must stand. */
+  residuals(state: MotionState, rows: Int32Array, out: Float64Array): void {
+    const { simple, frames, termPair, axisA, axisB, kind, factor, weight, firstTerm } = this
+    for (let n = 0; n < rows.length; n++) {
+      const row = rows[n]
+      if (!simple[row]) {
+        out[n] = -this.residual(state, row)
+        continue
+      }
+      const t = firstTerm[row]
+      const a = 2 * FRAME * termPair[t]
+      const i = a + axisA[t]
+      if (kind[t] === DISTANCE) {
+        const o = a + ORIGIN
+        const p = o + FRAME
+        out[n] =
+          -weight[row] *
+          factor[t] *
+          (frames[i] * (frames[p] - frames[o]) +
+            frames[i + 1] * (frames[p + 1] - frames[o + 1]) +
+            frames[i + 2] * (frames[p + 2] - frames[o + 2]))
+      } else {
+        const j = a + FRAME + axisB[t]
+        out[n] =
+          -weight[row] *
+          factor[t] *
+          (frames[i] * frames[j] + frames[i + 1] * frames[j + 1] + frames[i + 2] * frames[j + 2])
+      }
+    }
+  }
+
+  /** Writes the negative scaled rates of many rows into `out`; twists must be current. */
+  rates(state: MotionState, rows: Int32Array, out: Float64Array): void {
+    const { simple, wrench, pairLinks, termPair, factor, weight, firstTerm } = this
+    const { twist } = state
+    for (let n = 0; n < rows.length; n++) {
+      const row = rows[n]
+      if (!simple[row]) {
+        out[n] = -this.rate(state, row)
+        continue
+      }
+      const t = firstTerm[row]
+      this.loadWrench(t)
+      const a = 6 * pairLinks[2 * termPair[t]]
+      const b = 6 * pairLinks[2 * termPair[t] + 1]
+      out[n] =
+        -weight[row] *
+        factor[t] *
+        (wrench[0] * (twist[b] - twist[a]) +
+          wrench[1] * (twist[b + 1] - twist[a + 1]) +
+          wrench[2] * (twist[b + 2] - twist[a + 2]) +
+          wrench[3] * (twist[b + 3] - twist[a + 3]) +
+          wrench[4] * (twist[b + 4] - twist[a + 4]) +
+          wrench[5] * (twist[b + 5] - twist[a + 5]))
+    }
+  }
+
+  /** Writes the negative scaled second derivatives of many rows; twists and spatial accelerations must be current. */
+  accelerations(state: MotionState, rows: Int32Array, out: Float64Array): void {
+    const { simple, wrench, pairLinks, termPair, factor, weight, firstTerm, frames, conditions } = this
+    const { twist, twistRate } = state
+    for (let n = 0; n < rows.length; n++) {
+      const row = rows[n]
+      if (!simple[row]) {
+        out[n] = -this.acceleration(state, row)
+        continue
+      }
+      const t = firstTerm[row]
+      const pair = termPair[t]
+      const at = 2 * FRAME * pair
+      const a = 6 * pairLinks[2 * pair]
+      const b = 6 * pairLinks[2 * pair + 1]
+      this.loadWrench(t)
+      let sum = 0
+      for (let k = 0; k < 6; k++) sum += wrench[k] * (twistRate[b + k] - twistRate[a + k])
+      const condition = conditions[t]!
+      conditionWrenchRate(condition, frames, at, frames, at + FRAME, twist, a, b, wrench)
+      // the sign of a primitive stands in its factor already
+      const { sign } = condition.parts[0]
+      for (let k = 0; k < 6; k++) sum += sign * wrench[k] * (twist[b + k] - twist[a + k])
+      out[n] = -weight[row] * factor[t] * sum
     }
   }
 

@@ -31,6 +31,7 @@ export class System {
   private blocks: readonly Block[] = []
   private branches = new Int8Array(0)
   private spare = new Int32Array(0)
+  private spareResiduals = new Float64Array(0)
   /** Pairs that no block places. */
   private sparePairs = new Int32Array(0)
   /** Links that move with no block. */
@@ -80,8 +81,9 @@ export class System {
       if (block.branch !== branches[b]) return { reason: 'branch', row: block.rows[0] }
     }
     equations.placePairs(state, this.sparePairs)
+    equations.residuals(state, spare, this.spareResiduals)
     for (let n = 0; n < spare.length; n++) {
-      if (!(Math.abs(equations.residual(state, spare[n])) < CLOSED)) {
+      if (!(Math.abs(this.spareResiduals[n]) < CLOSED)) {
         return { reason: 'contradiction', row: spare[n] }
       }
     }
@@ -184,6 +186,7 @@ export class System {
     this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
     this.determined = Int32Array.from(plans.flatMap(({ unknowns }) => unknowns))
     this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
+    this.spareResiduals = new Float64Array(this.spare.length)
     this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
     for (const block of this.blocks) block.placeAndFactor()
     this.branches = Int8Array.from(this.blocks, (block) => block.branch)

@@ -5,10 +5,11 @@
 
 /**
  * Factors the n x n row-major matrix `a` in place; `pivots[k]` is the row swapped with row k.
- * Returns the ratio of the smallest to the largest pivot with the sign of the determinant: near zero means that
- * the matrix is near singular, a change of sign that a singular position lies between.
+ * Writes the ratio of the smallest to the largest pivot with the sign of the determinant into `ratio[0]` (a number that
+ * was returned would be made anew for every call): near zero means that the matrix is near singular, a change of sign
+ * that a singular position lies between.
  */
-export function factor(a: Float64Array, n: number, pivots: Int32Array): number {
+export function factor(a: Float64Array, n: number, pivots: Int32Array, ratio?: Float64Array): void {
   let smallest = Infinity
   let largest = 0
   let sign = 1
@@ -25,7 +26,10 @@ export function factor(a: Float64Array, n: number, pivots: Int32Array): number {
     pivots[k] = p
     if (best > largest) largest = best
     if (best < smallest) smallest = best
-    if (best === 0) return 0
+    if (best === 0) {
+      if (ratio) ratio[0] = 0
+      return
+    }
     if (p !== k) {
       sign = -sign
       for (let j = 0; j < n; j++) {
@@ -41,7 +45,7 @@ export function factor(a: Float64Array, n: number, pivots: Int32Array): number {
       if (m !== 0) for (let j = k + 1; j < n; j++) a[i * n + j] -= m * a[k * n + j]
     }
   }
-  return n === 0 ? 1 : (sign * smallest) / largest
+  if (ratio) ratio[0] = n === 0 ? 1 : (sign * smallest) / largest
 }
 
 /** Solves A x = b with the factors of `factor`; `b` becomes x. */

@@ -6,6 +6,12 @@ import { columnRank } from '../../src/maths/rank'
 
 const entry = fc.integer({ min: -64, max: 64 }).map((v) => v / 64)
 
+function ratioOf(a: Float64Array, n: number, pivots: Int32Array): number {
+  const ratio = new Float64Array(1)
+  factor(a, n, pivots, ratio)
+  return ratio[0]
+}
+
 describe('rank by column-pivoted QR', () => {
   it('equals the rank by singular values for products of thin random matrices', () => {
     const thin = fc
@@ -53,13 +59,13 @@ describe('LU', () => {
       (_, i) => a[3 * i] * x[0] + a[3 * i + 1] * x[1] + a[3 * i + 2] * x[2],
     )
     const pivots = new Int32Array(3)
-    const ratio = factor(a, 3, pivots)
+    const ratio = ratioOf(a, 3, pivots)
     expect(Math.sign(ratio)).toBe(-1)
     solveFactored(a, 3, pivots, b)
     b.forEach((value, i) => expect(value).toBeCloseTo(x[i], 13))
   })
 
   it('reports a singular matrix by a ratio of zero', () => {
-    expect(Math.abs(factor(Float64Array.of(1, 2, 2, 4), 2, new Int32Array(2)))).toBeLessThan(1e-15)
+    expect(Math.abs(ratioOf(Float64Array.of(1, 2, 2, 4), 2, new Int32Array(2)))).toBeLessThan(1e-15)
   })
 })
