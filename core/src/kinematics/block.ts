@@ -10,7 +10,7 @@ import type { BlockPlan } from './structure'
 
 const MOST_ITERATIONS = 12
 /** Scaled residuals below this are closed. */
-const TIGHT = 1e-13
+const TIGHT = 1e-12
 /** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
 const SMALL_STEP = 1e-7
 /** Residuals that rounding may leave in long chains. */
