@@ -19,6 +19,8 @@ import type { Component } from './structure'
 import { CLOSED } from './system'
 
 const MOST_ITERATIONS = 300
+/** How far from the start further attempts begin (rad or sizes). */
+const NEARBY = [0.05, 0.3, 1]
 /** Components with more unknowns are settled without a dense matrix. */
 const DENSE_UNKNOWNS = 300
 
@@ -70,7 +72,38 @@ class Assembly {
     this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
     this.equations.prescribe(0)
     this.everyPair = Int32Array.from(this.equations.pairs.keys())
-    this.open = components(this.equations, known).filter((component) => !this.settle(component))
+    this.open = components(this.equations, known).filter((component) => !this.settleFromNearby(component))
+  }
+
+  /**
+   * Settles a component from where it stands, and when that comes to rest short of closing, from a little elsewhere: a
+   * start may lie just where no direction leads anywhere. The best attempt stands when all fail.
+   */
+  private settleFromNearby(component: Component): boolean {
+    if (this.settle(component)) return true
+    const { state, equations } = this
+    const { unknowns, rows } = component
+    const costOf = () => rows.reduce((sum, row) => sum + equations.residual(state, row) ** 2, 0)
+    const first = unknowns.map((link) => state.q[link])
+    let best = first
+    let least = costOf()
+    for (const reach of NEARBY) {
+      unknowns.forEach((link, i) => {
+        // uneven, so that links that mirror each other do not move alike
+        state.q[link] = first[i] + equations.scale[link] * reach * Math.sin(1 + 2.4 * link)
+      })
+      if (this.settle(component)) return true
+      const cost = costOf()
+      if (cost < 0.999 * least) {
+        least = cost
+        best = unknowns.map((link) => state.q[link])
+      }
+    }
+    unknowns.forEach((link, i) => {
+      state.q[link] = best[i]
+    })
+    this.place()
+    return false
   }
 
   /** Moves the unknowns of a component until its rows vanish; true when they do and the axes agree. */

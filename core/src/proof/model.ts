@@ -7,6 +7,7 @@ import { validateDocument } from '../document/validate'
 import { BodyPoses, POSE } from '../kinematics/body-poses'
 import { compile } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
+import { conflictProblem, findConflict } from '../kinematics/conflict'
 import { driverTooMany, jointStates } from '../kinematics/driving'
 import type { JointState } from '../kinematics/driving'
 import { Reader } from '../kinematics/reading'
@@ -107,7 +108,11 @@ export function openModel(input: unknown): Result<Model> {
   const compiled = compileDocument(input)
   if (!compiled.ok) return compiled
   const home = assembleHome(compiled.value.mechanism, compiled.value.scenarios)
-  if (!home.ok) return home
+  if (!home.ok) {
+    const conflict = findConflict(compiled.value.mechanism, new Uint8Array(compiled.value.mechanism.links))
+    // one joint against the tree is what the gap says already
+    return conflict && conflict.members.length > 1 ? fail(...home.problems, conflictProblem(conflict)) : home
+  }
   return succeed({
     ...compiled.value,
     home: home.value,
