@@ -92,7 +92,11 @@ function checkObject(
   }
   for (const [key, field] of fields) {
     const value = Object.hasOwn(object, key) ? object[key] : undefined
-    if (value === undefined || value === null) {
+    if (value === null) {
+      problems.push(invalid(`${key} is null; leave the field out instead`, `${path}/${key}`, chain))
+      continue
+    }
+    if (value === undefined) {
       if (!field.optional) {
         const rule = field.rules[0]
         const text = rule ? wording(rule, type, object, key, value) : `${key} is missing`

@@ -32,13 +32,19 @@ function isQuantity(value: unknown): value is Quantity {
   return typeof value === 'number' || typeof value === 'string'
 }
 
+/** Lengths beyond this [m], and other quantities beyond that (SI), have lost their unit or their sense. */
+const LONGEST = 1e5
+const LARGEST = 1e12
+
 function quantityFault(value: unknown, accepted: readonly Dimension[]): string | null {
   if (!isQuantity(value)) return 'must be a number of SI units or text with a unit'
   let fault: string | null = null
   for (const dimension of accepted) {
     const read = parseQuantity(value, dimension)
-    if (read.ok) return null
-    fault ??= read.problems[0].message
+    if (!read.ok) fault ??= read.problems[0].message
+    else if (Math.abs(read.value) > (dimension === 'length' ? LONGEST : LARGEST)) {
+      fault ??= `“${value}” is larger than anything in a machine`
+    } else return null
   }
   return fault
 }
@@ -59,7 +65,10 @@ export const IsPoint = (): PropertyDecorator =>
     name: 'isPoint',
     validator: {
       validate: (value) =>
-        Array.isArray(value) && value.length === 3 && value.every((v) => !quantityFault(v, ['length'])),
+        Array.isArray(value) &&
+        value.length === 3 &&
+        // made anew, since holes of a list are passed over
+        Array.from(value).every((v) => !quantityFault(v, ['length'])),
       defaultMessage: (args) => `${args?.property} must be three lengths, such as ["40 mm", 0, 0]`,
     },
   })
@@ -72,7 +81,7 @@ export const IsOrientation = (): PropertyDecorator =>
       validate: (value) =>
         Array.isArray(value) &&
         value.length === 4 &&
-        value.every((v) => typeof v === 'number' && Number.isFinite(v)) &&
+        Array.from(value).every((v) => typeof v === 'number' && Number.isFinite(v)) &&
         Math.abs(Math.hypot(...(value as number[])) - 1) < 1e-6,
       defaultMessage: (args) =>
         `${args?.property} must be four numbers [w, x, y, z] whose squares add up to 1`,
@@ -102,7 +111,7 @@ function dimensionFault(value: unknown): string | null {
 const finiteNumbers = (value: unknown, count: number): value is number[] =>
   Array.isArray(value) &&
   value.length === count &&
-  value.every((v) => typeof v === 'number' && Number.isFinite(v))
+  Array.from(value).every((v) => typeof v === 'number' && Number.isFinite(v))
 
 /** Three numbers that point somewhere. */
 export const IsDirection = (): PropertyDecorator =>
@@ -135,8 +144,9 @@ export const ArePoints = (least: number, most: number): PropertyDecorator =>
         Array.isArray(value) &&
         value.length >= least &&
         value.length <= most &&
-        value.every(
-          (p) => Array.isArray(p) && p.length === 3 && p.every((v) => !quantityFault(v, ['length'])),
+        Array.from(value).every(
+          (p) =>
+            Array.isArray(p) && p.length === 3 && Array.from(p).every((v) => !quantityFault(v, ['length'])),
         ),
       defaultMessage: (args) =>
         `${args?.property} must be ${least} to ${most} points of three lengths, such as [["40 mm", 0, 0]]`,
@@ -153,7 +163,7 @@ export const ArePairs = (least: number, most: number): PropertyDecorator =>
         Array.isArray(value) &&
         value.length >= least &&
         value.length <= most &&
-        value.every((p) => Array.isArray(p) && p.length === 2 && p.every(isQuantity)),
+        Array.from(value).every((p) => Array.isArray(p) && p.length === 2 && Array.from(p).every(isQuantity)),
       defaultMessage: (args) =>
         `${args?.property} must be ${least} to ${most} pairs of numbers or quantities`,
     },
@@ -166,7 +176,7 @@ export const AreIds = (): PropertyDecorator =>
     validator: {
       validate: (value) =>
         Array.isArray(value) &&
-        value.every((v) => typeof v === 'string' && ID.test(v)) &&
+        Array.from(value).every((v) => typeof v === 'string' && ID.test(v)) &&
         new Set(value).size === value.length,
       defaultMessage: (args) => `${args?.property} must be a list of ids, none of them twice`,
     },

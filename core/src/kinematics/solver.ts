@@ -24,6 +24,8 @@ export interface Drive {
 
 /** A step is given up after this many halvings. */
 const MOST_HALVINGS = 14
+/** And after this many attempts to get through one step of the caller's. */
+const MOST_ATTEMPTS = 4000
 
 export class Solver {
   readonly state: MotionState
@@ -74,7 +76,9 @@ export class Solver {
   advance(time: number): boolean {
     const shortest = (time - this.time) / 2 ** MOST_HALVINGS
     let to = time
+    let attempts = 0
     while (this.time < time) {
+      attempts++
       const step = to - this.time
       const failure = this.attempt(to)
       if (!failure) {
@@ -82,7 +86,7 @@ export class Solver {
         if (time - to < shortest) to = time
         continue
       }
-      if (step / 2 < shortest) {
+      if (step / 2 < shortest || attempts > MOST_ATTEMPTS) {
         this.restore()
         this.problem = this.stopped(this.time, failure)
         return false
