@@ -2,13 +2,17 @@
  * One block over time: Newton on as many rows as unknowns, then rates and accelerations from the same factors.
  * Source: Haug, Computer Aided Kinematics and Dynamics of Mechanical Systems, section 4.6.
  */
-import { factor, solveFactored, solveTransposed } from '../maths/lu'
+import { DenseSystem, SparseSystem } from '../maths/linear-system'
+import type { LinearSystem } from '../maths/linear-system'
 import { unknownsOfTerm } from './equations'
 import type { Equations } from './equations'
 import type { MotionState } from './state'
+import { rowGradient } from './structure'
 import type { BlockPlan } from './structure'
 
 const MOST_ITERATIONS = 12
+/** Blocks with more rows are factored as sparse ones. */
+const DENSE_ROWS = 40
 /** Scaled residuals below this are closed. */
 const TIGHT = 1e-12
 /** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
@@ -34,8 +38,7 @@ export class Block {
   readonly rows: Int32Array
   /** Links whose coordinates this block finds. */
   readonly unknowns: Int32Array
-  private readonly matrix: Float64Array
-  private readonly pivots: Int32Array
+  private readonly matrix: LinearSystem
   private readonly vector: Float64Array
   private readonly scale: Float64Array
   /** Unknown links of every term of the rows, where they go in the matrix, and their scaled signs. */
@@ -65,27 +68,36 @@ export class Block {
     const n = plan.rows.length
     this.rows = Int32Array.from(plan.rows)
     this.unknowns = Int32Array.from(plan.unknowns)
-    this.matrix = new Float64Array(n * n)
-    this.pivots = new Int32Array(n)
     this.vector = new Float64Array(n)
     this.scale = Float64Array.from(this.unknowns, (link) => equations.scale[link])
     const column = new Map(plan.unknowns.map((link, c) => [link, c]))
     const others = new Uint8Array(state.mechanism.links).fill(1)
     for (const link of plan.unknowns) others[link] = 0
     const first = [0]
-    const entries: [number, number, number][] = []
+    const entries: { link: number; row: number; column: number; sign: number }[] = []
     plan.rows.forEach((row, r) => {
       for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
         for (const [link, sign] of unknownsOfTerm(equations, t, others)) {
-          entries.push([link, r * n + column.get(link)!, sign * equations.scale[link]])
+          entries.push({ link, row: r, column: column.get(link)!, sign: sign * equations.scale[link] })
         }
         first.push(entries.length)
       }
     })
+    this.matrix = n > DENSE_ROWS ? this.sparse(plan, others, column) : new DenseSystem(n)
     this.firstEntry = Int32Array.from(first)
-    this.entryLinks = Int32Array.from(entries, ([link]) => link)
-    this.entryPlaces = Int32Array.from(entries, ([, place]) => place)
-    this.entrySigns = Float64Array.from(entries, ([, , sign]) => sign)
+    this.entryLinks = Int32Array.from(entries, ({ link }) => link)
+    this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
+    this.entrySigns = Float64Array.from(entries, ({ sign }) => sign)
+  }
+
+  /** A sparse system whose pivots suit the present position. */
+  private sparse(plan: BlockPlan, others: Uint8Array, column: ReadonlyMap<number, number>): SparseSystem {
+    const gradients = plan.rows.map((row) => [...rowGradient(this.equations, this.state, row, others)])
+    return new SparseSystem(
+      plan.rows.length,
+      gradients.map((gradient) => gradient.map(([link]) => column.get(link)!)),
+      gradients.map((gradient) => gradient.map(([, value]) => value)),
+    )
   }
 
   /** The sign of the determinant: it changes only when the block passes a singular position. */
@@ -119,7 +131,7 @@ export class Block {
         return null
       }
       if (this.ratio[0] === 0) return 'singular'
-      solveFactored(this.matrix, n, this.pivots, vector)
+      this.matrix.solve(vector)
       step = 0
       for (let i = 0; i < n; i++) {
         const size = Math.abs(vector[i])
@@ -137,7 +149,8 @@ export class Block {
     const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
     state.place(this.moved)
     equations.placePairs(state, this.pairs)
-    matrix.fill(0)
+    const { values } = matrix
+    values.fill(0)
     let e = 0
     for (let r = 0; r < rows.length; r++) {
       const row = rows[r]
@@ -152,11 +165,11 @@ export class Block {
           entrySigns,
           firstEntry[e],
           firstEntry[e + 1],
-          matrix,
+          values,
         )
       }
     }
-    factor(matrix, rows.length, this.pivots, this.ratio)
+    matrix.factor(this.ratio)
   }
 
   /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
@@ -165,7 +178,7 @@ export class Block {
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
     state.spreadRates(this.moved)
     equations.rates(state, rows, vector)
-    solveFactored(this.matrix, rows.length, this.pivots, vector)
+    this.matrix.solve(vector)
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
     state.spreadRates(this.moved)
     state.spreadRates(this.carried)
@@ -177,7 +190,7 @@ export class Block {
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
     state.spreadAccelerations(this.moved)
     equations.accelerations(state, rows, vector)
-    solveFactored(this.matrix, rows.length, this.pivots, vector)
+    this.matrix.solve(vector)
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
     state.spreadAccelerations(this.moved)
     state.spreadAccelerations(this.carried)
@@ -185,7 +198,7 @@ export class Block {
 
   /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */
   pullBack(gradient: Float64Array): void {
-    const { unknowns, vector, matrix, pivots, rows, equations, state } = this
+    const { unknowns, vector, matrix, rows, equations, state } = this
     let any = false
     for (let i = 0; i < unknowns.length; i++) {
       vector[i] = gradient[unknowns[i]]
@@ -193,7 +206,7 @@ export class Block {
       gradient[unknowns[i]] = 0
     }
     if (!any) return
-    solveTransposed(matrix, rows.length, pivots, vector)
+    matrix.solveTransposed(vector)
     const { first, links, places, signs } = (this.followed ??= this.linksFollowed())
     let e = 0
     for (let r = 0; r < rows.length; r++) {

@@ -173,6 +173,13 @@ export class Solver {
             linkMotion[driver] === TURNS ? 'deg' : 'mm',
             1,
           )} and the loop`
+    if (reason === 'branch') {
+      return {
+        code: 'branch-change',
+        message: `The motion stops at ${at}: ${where} of ${names} would have to fold over into its other branch, which is refused. Change a length, the start or the length of the run.`,
+        ids,
+      }
+    }
     return {
       code: 'dead-point',
       message: `The motion stops at ${at}: ${where} of ${names} can follow no further (dead point). Change a length, the start or the length of the run.`,

@@ -58,8 +58,10 @@ function slipOf({ row }: CompiledRelation, pitch: PitchPoint, state: MotionState
   state.rate[first.link] = 1
   state.rate[answer.link] = -first.slope / answer.slope
   state.spreadRates(state.all)
-  const [a, b, c] = [pitch.bodyA, pitch.bodyB, pitch.carrier].map((body) => speedAt(state, body, pitch))
-  return Math.abs(a - c - (b - c))
+  const other = pitch.other ?? pitch
+  const a = speedAt(state, pitch.bodyA, pitch) - speedAt(state, pitch.carrier, pitch)
+  const b = speedAt(state, pitch.bodyB, other) - speedAt(state, pitch.carrier, other)
+  return Math.abs(a - b)
 }
 
 function slopeBy(equations: Equations, state: MotionState, link: number): number {
@@ -70,7 +72,11 @@ function slopeBy(equations: Equations, state: MotionState, link: number): number
 }
 
 /** Speed of a body's point at the pitch point, in the direction of rolling [m/s]. */
-function speedAt(state: MotionState, body: number, { point: [x, y, z], direction }: PitchPoint): number {
+function speedAt(
+  state: MotionState,
+  body: number,
+  { point: [x, y, z], direction }: Pick<PitchPoint, 'point' | 'direction'>,
+): number {
   const v = 6 * state.mechanism.bodyLink[body]
   const [wx, wy, wz, vx, vy, vz] = state.twist.subarray(v, v + 6)
   const length = Math.hypot(...direction)

@@ -23,7 +23,8 @@ const KINDS = [
   'rigid',
 ] as const
 
-const unit = fc.double({ min: -1, max: 1, noNaN: true })
+/** From -1 to 1 in thousandths: parallel and coincident as in machines, but not all but parallel. */
+const unit = fc.integer({ min: -1000, max: 1000 }).map((k) => k / 1000)
 const place = fc.record({
   kind: fc.constantFrom(...KINDS),
   point: fc.tuple(unit, unit, unit),
@@ -102,6 +103,9 @@ function standing(
 const slope = (f: (k: number) => number, h: number) =>
   (45 * (f(1) - f(-1)) - 9 * (f(2) - f(-2)) + (f(3) - f(-3))) / (60 * h)
 
+/** The same of fourth order. */
+const coarseSlope = (f: (k: number) => number, h: number) => (8 * (f(1) - f(-1)) - (f(2) - f(-2))) / (12 * h)
+
 describe('random mechanisms', () => {
   it('assemble to 1e-10 of their size from a rough start', () => {
     fc.assert(
@@ -121,7 +125,7 @@ describe('random mechanisms', () => {
 
   it('have analytic Jacobians that equal the difference quotient to 1e-7', () => {
     fc.assert(
-      fc.property(mechanisms(30, 4), (sketch) => {
+      fc.property(mechanisms(60, 4), (sketch) => {
         const model = open(sketch)
         const { state, equations, place: placeAll } = standing(model, model.home)
         const nothing = new Uint8Array(model.mechanism.links)
@@ -149,7 +153,7 @@ describe('random mechanisms', () => {
   it('have velocities and accelerations that are the derivatives of their positions', () => {
     let compared = 0
     fc.assert(
-      fc.property(mechanisms(14, 3), (sketch) => {
+      fc.property(mechanisms(60, 3), (sketch) => {
         const model = open(sketch)
         const { mechanism, home } = model
         const free = new Solver(mechanism, [], home).parked
@@ -180,23 +184,28 @@ describe('random mechanisms', () => {
         if (wild > 20) return // near a singular pose differences say nothing
         compared++
         for (let link = 1; link < mechanism.links; link++) {
-          const rate = slope((k) => frames[3 + k][0][link], h)
-          const acceleration = slope((k) => frames[3 + k][1][link], h)
-          expect(Math.abs(frames[3][1][link] - rate)).toBeLessThan(1e-7 * Math.max(1, Math.abs(rate)))
-          expect(Math.abs(frames[3][2][link] - acceleration)).toBeLessThan(
-            1e-6 * Math.max(1, Math.abs(acceleration)),
-          )
+          for (const [order, tolerance] of [
+            [0, 1e-7],
+            [1, 1e-6],
+          ] as const) {
+            const at = (k: number) => frames[3 + k][order][link]
+            const wanted = slope(at, h)
+            // where differences of fourth and sixth order disagree, neither is a reference
+            if (Math.abs(wanted - coarseSlope(at, h)) > tolerance) continue
+            const found = frames[3][order + 1][link]
+            expect(Math.abs(found - wanted)).toBeLessThan(tolerance * Math.max(1, Math.abs(wanted)))
+          }
         }
       }),
       { numRuns: 150 },
     )
-    expect(compared).toBeGreaterThan(50)
+    expect(compared).toBeGreaterThan(30)
   })
 
   it('have the rank that the singular values say', () => {
     let compared = 0
     fc.assert(
-      fc.property(mechanisms(40, 6), (sketch) => {
+      fc.property(mechanisms(60, 6), (sketch) => {
         const model = open(sketch)
         const { state, equations } = standing(model, model.home)
         const { links } = model.mechanism
@@ -207,14 +216,13 @@ describe('random mechanisms', () => {
           for (const [link, value] of rowGradient(equations, state, r, nothing)) jacobian.set(r, link, value)
         })
         const values = new SingularValueDecomposition(jacobian, { autoTranspose: true }).diagonal
-        const largest = Math.max(...values)
         // a value between rounding and rank leaves the question open
-        if (values.some((v) => v > 1e-13 && v < 1e-5 * Math.max(largest, 1e-8))) return
+        if (values.some((v) => v > 1e-12 && v < 1e-6)) return
         compared++
-        expect(model.mobility.rank).toBe(values.filter((v) => v >= 1e-5 * Math.max(largest, 1e-8)).length)
+        expect(model.mobility.rank).toBe(values.filter((v) => v >= 1e-6).length)
       }),
       { numRuns: 80 },
     )
-    expect(compared).toBeGreaterThan(40)
+    expect(compared).toBeGreaterThan(30)
   })
 })

@@ -322,3 +322,22 @@ it('a differential halves the sum of its sides', () => {
     .solve()
   expect(film.joint('c', 60)).toEqual([expect.closeTo(2, 12), expect.closeTo(2, 12), expect.closeTo(0, 12)])
 })
+
+it('a belt whose ratio belies its pulleys slips', () => {
+  const belt = (more: object) =>
+    pair().relate({
+      id: 'belt',
+      name: 'Belt',
+      kind: 'belt',
+      a: { joint: 'a' },
+      b: { joint: 'b' },
+      diameterA: '50 mm',
+      diameterB: '100 mm',
+      ...more,
+    })
+  for (const crossed of [false, true])
+    expect(wheelSlip(belt({ crossed }).open())[0].speed).toBeLessThan(1e-12)
+  // 25 mm/s of the one against 0.5 rad/s * 50 mm the other way
+  expect(wheelSlip(belt({ reversed: true }).open())[0].speed).toBeCloseTo(0.05, 12)
+  expect(wheelSlip(belt({ ratio: 2.5 }).open())[0].sentence).toContain('slip')
+})

@@ -5,8 +5,11 @@
 import type { BeltDrive } from '../../document/relations'
 import { succeed } from '../../result'
 import { formatNumber } from '../../units/format'
-import { sense, wheels } from './ratio'
+import { cross, norm } from '../../maths/vector'
+import type { Vector } from '../../maths/vector'
+import { between, sense, wheels } from './ratio'
 import { defineRelation } from './relation-type'
+import type { PitchPoint, Side } from './relation-type'
 
 export const belt = defineRelation<BeltDrive>({
   kind: 'belt',
@@ -16,7 +19,7 @@ export const belt = defineRelation<BeltDrive>({
     const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
     if (!sides.ok) return sides
     const [a, b] = sides.value
-    const { ratio } = found.value
+    const { ratio, diameters } = found.value
     const direction = (relation.crossed ? 1 : -1) * sense(a, b) * (relation.reversed ? -1 : 1)
     const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
     return succeed({
@@ -26,7 +29,31 @@ export const belt = defineRelation<BeltDrive>({
       ],
       measures: 'angle',
       sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${direction > 0 ? 'the other way' : 'the same way'}`,
-      pitch: null,
+      pitch: diameters && beltPitch(a, b, diameters, relation.crossed === true),
     })
   },
 })
+
+/** Where the belt runs onto both pulleys: on one side of the line of centres, or on opposite ones when it is crossed. */
+function beltPitch(
+  a: Side,
+  b: Side,
+  [da, db]: readonly [number, number],
+  crossed: boolean,
+): PitchPoint | null {
+  const gap = between(a, b)
+  const apart = norm(gap)
+  if (apart < 1e-9) return null
+  const along = gap.map((v) => v / apart) as unknown as Vector
+  const up = cross(a.axis, along)
+  const touch = (side: Side, radius: number): Vector =>
+    [0, 1, 2].map((k) => side.origin[k] + radius * up[k]) as unknown as Vector
+  return {
+    bodyA: a.body,
+    bodyB: b.body,
+    carrier: a.carrier,
+    point: touch(a, da / 2),
+    direction: along,
+    other: { point: touch(b, ((crossed ? -1 : 1) * db) / 2), direction: along },
+  }
+}

@@ -25,6 +25,11 @@ export interface PitchPoint {
   /** In ground at the home pose, and the direction in which both move there. */
   readonly point: readonly [number, number, number]
   readonly direction: readonly [number, number, number]
+  /** Where the second body is touched, when a belt lies between them. */
+  readonly other?: {
+    readonly point: readonly [number, number, number]
+    readonly direction: readonly [number, number, number]
+  }
 }
 
 /** sum of factor * side = constant; a curve may stand between a side and its factor. */
