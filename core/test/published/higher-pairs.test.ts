@@ -205,3 +205,43 @@ describe.each([3, 4, 5, 6, 7, 8])('slotted index wheel with %d slots', (slots) =
     expect(near).toBeCloseTo(m / (1 - m), 1)
   })
 })
+
+describe('undercut of a cam with a flat follower', () => {
+  // Norton, Design of Machinery, cams: radius of curvature = base radius + s + d2s/dt2 of the angle; the profile is
+  // undercut where it falls below zero
+  const [lift, sweep] = [0.012, Math.PI / 2]
+  const rise = () =>
+    new Sketch(0.25, 2400)
+      .body('cam', 'tamper')
+      .hinge('shaft', 'ground', 'cam', [0, 0])
+      .slide('guide', 'ground', 'tamper', [0.05, 0], [0, 1, 0])
+      .motor('shaft', TURN)
+      .drive({
+        id: 'law',
+        kind: 'moves',
+        joint: 'guide',
+        moves: [{ start: 0, duration: 0.25, law: 'cycloidal', to: lift }],
+      })
+      .solve()
+
+  it('needs the base radius that the cycloidal law gives in closed form', () => {
+    const film = rise()
+    const curvature = (frame: number): number => {
+      const [s, , acceleration] = film.joint('guide', frame)
+      return s + acceleration / TURN ** 2
+    }
+    const least = Math.min(...Array.from({ length: film.take.frames }, (_, k) => curvature(k)))
+    // s + s'' = h (x - sin(2 pi x) / (2 pi)) + h (2 pi / b^2) sin(2 pi x), least where its derivative vanishes
+    const w = 2 * Math.PI
+    const closed = (x: number) => lift * (x - Math.sin(w * x) / w) + lift * (w / sweep ** 2) * Math.sin(w * x)
+    for (let frame = 0; frame < film.take.frames; frame++) {
+      expect(curvature(frame)).toBeCloseTo(closed(film.time(frame) / 0.25), 10)
+    }
+    const cosine = 1 / (1 - (w / sweep) ** 2)
+    const x = 1 - Math.acos(cosine) / w
+    // the frames pass the least value closely
+    expect(least).toBeCloseTo(closed(x), 6)
+    // just above this base radius the profile stays convex, just below it is undercut
+    expect(-closed(x)).toBeGreaterThan(0.01)
+  })
+})
