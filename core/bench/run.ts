@@ -176,9 +176,8 @@ async function main(out: string | undefined): Promise<void> {
     ['four-bar', machines.fourBar()],
     ['slider-crank', machines.sliderCrank()],
     ['six-bar', machines.sixBar()],
-    ['chain of 200', machines.chain(200)],
-    ['ladder of 10', machines.ladder(10)],
-    ['ladder of 1000', machines.ladder(1000)],
+    ...([6, 50, 200] as const).map((n) => [`chain of ${n}`, machines.chain(n)] as const),
+    ...loops.map((n) => [`ladder of ${n}`, machines.ladder(n)] as const),
     ['planetary train of 10 stages', machines.planetary(10)],
   ] as const) {
     timeCompile(name, document)
