@@ -1,7 +1,7 @@
 /** Drivers of every kind, as the screen speaks of them. */
 import type { AnyDriver, MechanismDocument } from '@ligamen/core'
 
-/** The joint that a driver stands on, or null when it drives a mate or a datum. */
+/** The joint that a driver stands on, or null when it drives a mate, a relation or a datum. */
 export const drivenJoint = (driver: AnyDriver): string | null =>
   driver.kind === 'path' ? null : (driver.joint ?? null)
 
@@ -10,6 +10,7 @@ export function drivenName(document: MechanismDocument | null, driver: AnyDriver
   const named = (list: readonly { id: string; name: string }[] | undefined, id: string) =>
     list?.find((entry) => entry.id === id)?.name ?? id
   if (driver.kind === 'path') return named(document?.datums, driver.datum)
+  if (driver.relation !== undefined) return named(document?.relations, driver.relation)
   return driver.joint === undefined
     ? named(document?.mates, driver.mate ?? '')
     : named(document?.joints, driver.joint)

@@ -31,6 +31,7 @@ class Known {
   readonly path: ReadonlySet<string>
   readonly joint: ReadonlySet<string>
   readonly mate: ReadonlySet<string>
+  readonly relation: ReadonlySet<string>
 
   constructor(document: MechanismDocument) {
     this.body = idsOf(document.bodies)
@@ -38,11 +39,12 @@ class Known {
     this.path = idsOf(document.paths ?? [])
     this.joint = idsOf(document.joints)
     this.mate = idsOf(document.mates ?? [])
+    this.relation = idsOf(document.relations ?? [])
   }
 
   /** A problem when an entry refers to something that is not there; nothing when it leaves the reference out. */
   missing(
-    what: 'body' | 'datum' | 'path' | 'joint' | 'mate',
+    what: 'body' | 'datum' | 'path' | 'joint' | 'mate' | 'relation',
     id: string | undefined,
     path: string,
     owner: string,
@@ -275,11 +277,12 @@ function driverProblems(driver: AnyDriver, path: string, known: Known): Problem[
       ...known.missing('path', driver.path, `${path}/path`, driver.id),
     ]
   }
-  if ((driver.joint === undefined) === (driver.mate === undefined)) {
+  const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
+  if (targets.length !== 1) {
     return [
       {
         code: 'driver-incomplete',
-        message: `The driver “${driver.id}” must name either the joint or the mate that it drives.`,
+        message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
         path,
         ids: [driver.id],
       },
@@ -288,6 +291,7 @@ function driverProblems(driver: AnyDriver, path: string, known: Known): Problem[
   return [
     ...known.missing('joint', driver.joint, `${path}/joint`, driver.id),
     ...known.missing('mate', driver.mate, `${path}/mate`, driver.id),
+    ...known.missing('relation', driver.relation, `${path}/relation`, driver.id),
   ]
 }
 

@@ -17,10 +17,11 @@ import { ArePairs, IsId, IsName, IsQuantity } from './rules'
 
 class Driver {
   @IsId() id!: string
-  /** What is driven: a freedom of a joint, or the value of a mate. */
+  /** What is driven: a freedom of a joint, the value of a mate, or the input (a) of a relation. */
   @IsOptional() @IsId() joint?: string
   @IsOptional() @IsName() freedom?: string
   @IsOptional() @IsId() mate?: string
+  @IsOptional() @IsId() relation?: string
   @IsOptional() @IsBoolean() suspended?: boolean
 }
 

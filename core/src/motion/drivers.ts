@@ -2,6 +2,8 @@
  * The drivers of a scenario as functions of time. A driver of a joint in the tree prescribes a link's coordinate; of
  * anything else it makes rows with a target.
  */
+import { coordinatesOf } from '../document/relations'
+import type { CoordinateRef } from '../document/relations'
 import type { AnyDriver, PathDriver } from '../document/scenarios'
 import type { Mechanism } from '../kinematics/compile'
 import { Axis, firstTurnX, secondTurnY, slide, thirdTurnZ } from '../kinematics/conditions'
@@ -33,14 +35,19 @@ export interface ResolvedDriver extends Driven {
 
 /** Errors: `driver-freedom`, `driver-suspended`, and those of the kinds; paths are complete. */
 export function resolveDriver(mechanism: Mechanism, driver: AnyDriver, path: string): Result<ResolvedDriver> {
-  const ids = [driver.id, ...(driver.kind === 'path' ? [driver.datum] : [driver.joint ?? driver.mate!])]
+  const ids = [
+    driver.id,
+    ...(driver.kind === 'path' ? [driver.datum] : [driver.joint ?? driver.mate ?? driver.relation!]),
+  ]
   const placed = <T>(result: Result<T>): Result<T> =>
     result.ok
       ? result
       : fail(...result.problems.map((p) => ({ ...p, path: `${path}${p.path ?? ''}`, ids: p.ids ?? ids })))
   if (driver.kind === 'path') return placed(pathDriver(mechanism, driver))
   const target =
-    driver.mate === undefined ? jointTarget(mechanism, driver) : mateTarget(mechanism, driver.mate)
+    driver.mate === undefined
+      ? jointTarget(mechanism, driver.relation === undefined ? driver : inputOf(mechanism, driver.relation))
+      : mateTarget(mechanism, driver.mate)
   if (!target.ok) return placed(target)
   const { reading, link, id, name } = target.value
   const course = makers[driver.kind] as Maker<AnyDriver>
@@ -102,6 +109,12 @@ function jointTarget(mechanism: Mechanism, driver: { joint?: string; freedom?: s
     message: `${source.name} ${asked}; it has: ${names}.`,
     path: '/freedom',
   })
+}
+
+/** The coordinate that a relation takes as its input. */
+function inputOf(mechanism: Mechanism, id: string): CoordinateRef {
+  const relation = mechanism.geometry.document.relations!.find((r) => r.id === id)!
+  return coordinatesOf(relation)[0][1]
 }
 
 function mateTarget(mechanism: Mechanism, id: string): Result<Target> {

@@ -61,6 +61,23 @@ describe('drivers', () => {
     expect(film.joint('guide', 60)[0]).toBeCloseTo(0.03, 12)
   })
 
+  it('of the input of a relation', () => {
+    const film = turntable()
+      .body('feed')
+      .slide('rail', 'ground', 'feed', [0.1, 0], [0, 0, 1])
+      .relate({
+        id: 'thread',
+        name: 'T',
+        kind: 'screw',
+        a: { joint: 'axle' },
+        b: { joint: 'rail' },
+        lead: '5 mm',
+      })
+      .drive({ id: 'd', kind: 'motor', relation: 'thread', speed: '120 rpm', runUp: 0 })
+      .solve()
+    expect(film.joint('rail', 60)[0]).toBeCloseTo(0.01, 12)
+  })
+
   it('of two joints of one freedom are one too many', () => {
     const sketch = turntable()
       .motor('axle', 1)
