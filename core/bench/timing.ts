@@ -12,7 +12,7 @@ export function median(rounds: number, work: () => void): number {
 }
 
 /** How long work is repeated before it is timed, so that it runs as compiled code [ms]. */
-const WARM_UP = 600
+const WARM_UP = 1000
 
 /** Median after warming up. */
 export function warmMedian(rounds: number, work: () => void): number {

@@ -17,8 +17,8 @@ const DENSE_ROWS = 40
 const TIGHT = 1e-12
 /** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
 const SMALL_STEP = 1e-7
-/** Residuals that rounding may leave in long chains. */
-const ROUNDING = 1e-11
+/** Residuals that rounding may leave in long chains, and where an angle has counted ten thousands of turns. */
+const ROUNDING = 1e-10
 /** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
 const LARGEST_CORRECTION = 0.2
 /** A pivot ratio below this counts as a singular position. */
