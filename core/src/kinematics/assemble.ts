@@ -59,7 +59,6 @@ class Assembly {
   readonly state: MotionState
   readonly open: readonly Component[]
   private readonly equations: Equations
-  private readonly everyPair: Int32Array
 
   constructor(
     private readonly mechanism: Mechanism,
@@ -71,7 +70,6 @@ class Assembly {
     this.state.q.set(q)
     this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
     this.equations.prescribe(0)
-    this.everyPair = Int32Array.from(this.equations.pairs.keys())
     this.open = components(this.equations, known).filter((component) => !this.settleFromNearby(component))
   }
 
@@ -147,7 +145,7 @@ class Assembly {
 
   private place(): void {
     this.state.place(this.state.all)
-    this.equations.placePairs(this.state, this.everyPair)
+    this.equations.placeEveryPair(this.state)
   }
 
   /** A row whose joint has its axes pointing against each other, or -1. */

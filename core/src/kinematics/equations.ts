@@ -45,6 +45,7 @@ export class Equations {
   private readonly factor: Float64Array
   private readonly conditions: readonly (Condition | null)[]
   private readonly curves: readonly (Curve | null)[]
+  private readonly everyPair: Int32Array
   private readonly pairLinks: Int32Array
   private readonly pairFrames: Frame
   /** Both frames of every pair in ground. */
@@ -61,6 +62,7 @@ export class Equations {
     const pairs = [...new Set(terms.flatMap(({ pair }) => pair ?? []))]
     const pairIndex = new Map(pairs.map((pair, k) => [pair, k]))
     this.pairs = pairs
+    this.everyPair = Int32Array.from(pairs.keys())
     this.scale = Float64Array.from(mechanism.linkMotion, (motion) => (motion === TURNS ? 1 : mechanism.size))
     this.weight = Float64Array.from(rows, (row) => row.weight)
     this.constant = Float64Array.from(rows, (row) => row.constant)
@@ -117,6 +119,11 @@ export class Equations {
       compose(world, FRAME * pairLinks[2 * k], pairFrames, at, frames, at)
       compose(world, FRAME * pairLinks[2 * k + 1], pairFrames, at + FRAME, frames, at + FRAME)
     }
+  }
+
+  /** Places the frames of all pairs. */
+  placeEveryPair(state: MotionState): void {
+    this.placePairs(state, this.everyPair)
   }
 
   /** Sets the targets of the driven rows for a time. */

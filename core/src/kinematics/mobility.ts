@@ -75,6 +75,6 @@ function standing(
   state.q.set(q)
   state.place(state.all)
   const equations = new Equations(mechanism, [...mechanism.rows, ...further])
-  equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+  equations.placeEveryPair(state)
   return { state, equations }
 }

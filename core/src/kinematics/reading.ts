@@ -33,7 +33,6 @@ export class Reader {
   private readonly links: Int32Array
   private readonly constants: Float64Array
   private readonly equations: Equations
-  private readonly pairs: Int32Array
 
   constructor(mechanism: Chain & { readonly size: number }, readings: readonly Reading[]) {
     const n = readings.length
@@ -54,13 +53,12 @@ export class Reader {
         constant,
       })),
     )
-    this.pairs = Int32Array.from(this.equations.pairs.keys())
   }
 
   /** @param step time since the last reading [s]; 0 for the first */
   read(state: MotionState, step: number): void {
     const { equations, values, rates, accelerations, links, constants } = this
-    equations.placePairs(state, this.pairs)
+    equations.placeEveryPair(state)
     if (step > 0) equations.expect(step)
     for (let i = 0; i < links.length; i++) {
       const link = links[i]

@@ -67,7 +67,7 @@ export class System {
   placeAll(): void {
     const { state, equations } = this
     state.place(state.all)
-    equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+    equations.placeEveryPair(state)
   }
 
   /** Closes all rows from the predicted coordinates; every link and pair stands afterwards. */

@@ -7,6 +7,7 @@ import type { CoordinateRef } from '../document/relations'
 import type { AnyDriver, PathDriver } from '../document/scenarios'
 import type { Mechanism } from '../kinematics/compile'
 import { Axis, firstTurnX, secondTurnY, slide, thirdTurnZ } from '../kinematics/conditions'
+import { coordinateOf } from '../kinematics/coordinate-of'
 import type { Driven } from '../kinematics/driving'
 import type { Reading } from '../kinematics/reading'
 import { pairTerm } from '../kinematics/rows'
@@ -82,7 +83,7 @@ interface Target {
 }
 
 function jointTarget(mechanism: Mechanism, driver: { joint?: string; freedom?: string }): Result<Target> {
-  const { geometry, coordinates } = mechanism
+  const { geometry } = mechanism
   const index = geometry.joints.findIndex((j) => j.source.id === driver.joint)
   const { source, type, idle } = geometry.joints[index]
   if (source.suspended || idle) {
@@ -93,11 +94,7 @@ function jointTarget(mechanism: Mechanism, driver: { joint?: string; freedom?: s
       path: '/joint',
     })
   }
-  const mine = coordinates.filter((c) => c.joint === index)
-  const found =
-    driver.freedom === undefined && mine.length === 1
-      ? mine[0]
-      : mine.find((c) => c.freedom.name === driver.freedom)
+  const found = coordinateOf(mechanism, driver.joint, driver.freedom)
   if (found) return succeed({ reading: found, link: found.link, id: source.id, name: source.name })
   const names = type.freedoms.map((f) => f.name).join(', ') || 'none'
   const asked =

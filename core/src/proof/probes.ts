@@ -12,6 +12,7 @@ import {
   turn,
 } from '../kinematics/conditions'
 import type { Condition } from '../kinematics/conditions'
+import { coordinateOf } from '../kinematics/coordinate-of'
 import { measured, Reader } from '../kinematics/reading'
 import type { Reading } from '../kinematics/reading'
 import { pairTerm } from '../kinematics/rows'
@@ -87,12 +88,7 @@ function reading(mechanism: Mechanism, probe: Probe, source: Reading): Result<Me
 
 /** The coordinate of a joint [rad or m]. */
 function jointPosition(mechanism: Mechanism, probe: Probe, path: string): Result<Measure> {
-  const { geometry, coordinates } = mechanism
-  const mine = coordinates.filter((c) => geometry.joints[c.joint].source.id === probe.joint)
-  const found =
-    probe.freedom === undefined && mine.length === 1
-      ? mine[0]
-      : mine.find((c) => c.freedom.name === probe.freedom)
+  const found = coordinateOf(mechanism, probe.joint, probe.freedom)
   return found
     ? reading(mechanism, probe, found)
     : fail({

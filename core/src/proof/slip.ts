@@ -45,7 +45,7 @@ export function wheelSlip({ mechanism, home }: Model): Slip[] {
 function slipOf({ row }: CompiledRelation, pitch: PitchPoint, state: MotionState, size: number): number {
   const { mechanism } = state
   const equations = new Equations({ ...mechanism, size }, [row])
-  equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+  equations.placeEveryPair(state)
   const links = new Set(row.terms.flatMap(({ link, pair }) => (pair ? [...pair.path] : [link])))
   // a turn is given the unit rate, so that the speed is one for 1 rad/s
   const isSlide = (link: number) => Number(mechanism.linkMotion[link] !== TURNS)

@@ -9,6 +9,7 @@ import { parseQuantity } from '../../units/quantity'
 import type { ChainBuilder } from '../chain'
 import type { Coordinate } from '../compile'
 import { turn } from '../conditions'
+import { coordinateOf } from '../coordinate-of'
 import { Equations } from '../equations'
 import type { Geometry, ResolvedJoint } from '../geometry'
 import { measured } from '../reading'
@@ -103,7 +104,7 @@ function phaseOf(source: AnyRelation, equation: Equation, { state, size }: Compi
   if (equation.absolute) return succeed(0)
   const row = rowOf(source, equation, 0, size)
   const equations = new Equations({ ...state.mechanism, size }, [row])
-  equations.placePairs(state, Int32Array.from(equations.pairs.keys()))
+  equations.placeEveryPair(state)
   return succeed(equations.value(state, 0))
 }
 
@@ -115,7 +116,6 @@ class Context implements RelationContext {
   }
 
   coordinate(ref: CoordinateRef, place: string): Result<Coordinate> {
-    const { coordinates, geometry } = this.compiling
     const { source, type, idle } = this.joint(ref.joint)
     const problem = (code: string, message: string): Result<never> =>
       fail({ code, message: `${source.name} ${message}`, path: place })
@@ -125,11 +125,7 @@ class Context implements RelationContext {
         'is suspended or held by a rigid group, and has no position to relate.',
       )
     }
-    const mine = coordinates.filter(({ joint }) => geometry.joints[joint].source === source)
-    const found =
-      ref.freedom === undefined && mine.length === 1
-        ? mine[0]
-        : mine.find((c) => c.freedom.name === ref.freedom)
+    const found = coordinateOf(this.compiling, ref.joint, ref.freedom)
     const names = type.freedoms.map(({ name }) => name).join(', ') || 'none'
     return found
       ? succeed(found)

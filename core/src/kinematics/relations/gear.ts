@@ -5,37 +5,20 @@
  */
 import type { GearPair } from '../../document/relations'
 import { cross, norm } from '../../maths/vector'
-import { succeed } from '../../result'
-import { formatNumber } from '../../units/format'
-import { between, sense, wheels } from './ratio'
+import { between, wheelEquation } from './ratio'
 import { defineRelation } from './relation-type'
 import type { PitchPoint, Side } from './relation-type'
 
 export const gear = defineRelation<GearPair>({
   kind: 'gear',
-  equation(relation, context) {
-    const found = wheels(relation)
-    if (!found.ok) return found
-    const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
-    if (!sides.ok) return sides
-    const [a, b] = sides.value
-    const { ratio, diameters } = found.value
-    const direction = (relation.internal ? -1 : 1) * sense(a, b) * (relation.reversed ? -1 : 1)
-    const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
-    return succeed({
-      sides: [
-        { side: a, factor: 1 },
-        { side: b, factor: direction * ratio },
-      ],
-      measures: 'angle',
-      sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${direction > 0 ? 'the other way' : 'the same way'}`,
-      pitch: pitchPoint(a, b, diameters, ratio, relation.internal === true),
-    })
-  },
+  equation: (relation, context) =>
+    wheelEquation(relation, context, !relation.internal, (a, b, { diameters, ratio }) =>
+      pitchPoint(a, b, diameters, ratio, relation.internal === true),
+    ),
 })
 
 /** On the line of centres, at the pitch radius of the first gear. */
-export function pitchPoint(
+function pitchPoint(
   a: Side,
   b: Side,
   diameters: readonly [number, number] | null,

@@ -2,8 +2,9 @@
 import type { BeltDrive, GearPair } from '../../document/relations'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
+import { formatNumber } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
-import type { Side } from './relation-type'
+import type { Equation, PitchPoint, RelationContext, Side } from './relation-type'
 
 export interface Wheels {
   /** Turns of a for one turn of b, above zero. */
@@ -13,7 +14,7 @@ export interface Wheels {
 }
 
 /** Errors: `relation-ratio`. */
-export function wheels(relation: GearPair | BeltDrive): Result<Wheels> {
+function wheels(relation: GearPair | BeltDrive): Result<Wheels> {
   const { teethA, teethB, diameterA, diameterB, ratio } = relation
   const problem = (path: string, message: string) =>
     fail({ code: 'relation-ratio', message: `${relation.name}: ${message}`, path })
@@ -53,7 +54,7 @@ export function wheels(relation: GearPair | BeltDrive): Result<Wheels> {
 }
 
 /** +1 when both axes point the same way, -1 when they point against each other. */
-export const sense = (a: Side, b: Side): 1 | -1 =>
+const sense = (a: Side, b: Side): 1 | -1 =>
   a.axis[0] * b.axis[0] + a.axis[1] * b.axis[1] + a.axis[2] * b.axis[2] < -1e-9 ? -1 : 1
 
 /** From the axis of a to the axis of b, square to a's axis [m]. */
@@ -61,4 +62,34 @@ export function between(a: Side, b: Side): [number, number, number] {
   const gap = [0, 1, 2].map((k) => b.origin[k] - a.origin[k])
   const along = gap[0] * a.axis[0] + gap[1] * a.axis[1] + gap[2] * a.axis[2]
   return [0, 1, 2].map((k) => gap[k] - along * a.axis[k]) as [number, number, number]
+}
+
+/**
+ * The equation of two wheels on a carrier: theta_a + i theta_b = const when they turn against each other, else minus.
+ * @param against whether they do about axes that point the same way
+ * @param pitch where they roll on each other
+ */
+export function wheelEquation(
+  relation: GearPair | BeltDrive,
+  context: RelationContext,
+  against: boolean,
+  pitch: (a: Side, b: Side, wheels: Wheels) => PitchPoint | null,
+): Result<Equation> {
+  const found = wheels(relation)
+  if (!found.ok) return found
+  const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
+  if (!sides.ok) return sides
+  const [a, b] = sides.value
+  const { ratio } = found.value
+  const direction = (against ? 1 : -1) * sense(a, b) * (relation.reversed ? -1 : 1)
+  const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
+  return succeed({
+    sides: [
+      { side: a, factor: 1 },
+      { side: b, factor: direction * ratio },
+    ],
+    measures: 'angle',
+    sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${direction > 0 ? 'the other way' : 'the same way'}`,
+    pitch: pitch(a, b, found.value),
+  })
 }
