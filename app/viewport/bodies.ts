@@ -3,7 +3,16 @@
  * material of a colour is kept over every edit, since letting the last one go would compile its shader anew.
  */
 import * as THREE from 'three'
-import { placedFrames, placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
+import {
+  CHORDS,
+  joined,
+  placedFrames,
+  placementFrame,
+  POSE,
+  readQuaternion,
+  resolvePart,
+  shapeOf,
+} from '@ligamen/core'
 import type { MechanismDocument, Part, ResolvedPart } from '@ligamen/core'
 import type { Palette } from './palette'
 
@@ -119,10 +128,10 @@ export class BodyShapes {
   }
 
   /** Builds the geometry of a part unless it stands already. */
-  private geometryKey(part: Part, { shape, dimensions }: ResolvedPart): string {
-    const key = JSON.stringify([part.shape, dimensions])
+  private geometryKey(part: Part, resolved: ResolvedPart): string {
+    const key = JSON.stringify([part.shape, resolved.dimensions, resolved.extras])
     if (this.geometries.has(key)) return key
-    const mesh = shape.mesh(dimensions)
+    const mesh = joined(shapeOf(resolved).solids(CHORDS))
     const solid = new THREE.BufferGeometry()
     solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
     solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))

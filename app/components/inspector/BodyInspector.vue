@@ -45,11 +45,11 @@ const rename = (name: string) =>
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
     <QuantityField
-      v-for="[dimension, { label }] in dimensionsOf(part)"
+      v-for="[dimension, { label, measures }] in dimensionsOf(part)"
       :key="dimension"
       :label="label"
       :value="part.dimensions[dimension]!"
-      dimension="length"
+      :dimension="measures === 'count' ? 'number' : (measures ?? 'length')"
       :commit="resize(part, dimension, label)"
     />
   </section>

@@ -6,6 +6,7 @@ import { Equals, IsOptional } from 'class-validator'
 import { Joint, Mate } from './joints'
 import { NestedList } from './nested'
 import { Body, Datum, Group, Part, Path } from './parts'
+import { NamedPose } from './poses'
 import { Probe } from './probes'
 import { relationClasses } from './relations'
 import type { AnyRelation } from './relations'
@@ -27,6 +28,7 @@ export class MechanismDocument {
   @NestedList(() => Joint) joints!: Joint[]
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
+  @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
   @NestedList(() => Probe) probes!: Probe[]
   @NestedList(() => Scenario) scenarios!: Scenario[]
 }

@@ -14,9 +14,13 @@ import { Nested, NestedList } from './nested'
 import {
   AreDimensions,
   AreIds,
+  AreOptions,
+  ArePairs,
   ArePoints,
+  IsContentHash,
   IsDirection,
   IsId,
+  IsInertia,
   IsName,
   IsOrientation,
   IsPoint,
@@ -40,6 +44,12 @@ export class Part {
   @IsName() name!: string
   @IsString() @IsNotEmpty() @MaxLength(40) shape!: string
   @AreDimensions() dimensions!: Record<string, Quantity>
+  /** Choices by name, such as the hand of a thread; the usual ones when left out. */
+  @IsOptional() @AreOptions() options?: Record<string, string>
+  /** Points of the outline of a drawn part, of two lengths each. */
+  @IsOptional() @ArePairs(3, 1000) outline?: [Quantity, Quantity][]
+  /** Of an imported part: the name by which its triangles are stored, the SHA-256 of their content. */
+  @IsOptional() @IsContentHash() mesh?: string
   @IsHexColor() colour!: string
   /** Of its material. */
   @IsOptional() @IsQuantity('density') density?: Quantity
@@ -50,6 +60,15 @@ export class Part {
 export class Feature {
   @IsId() placed!: string
   @IsName() name!: string
+}
+
+/** Mass of a body, typed over what its shapes give. */
+export class MassProperties {
+  @IsQuantity('mass') mass!: Quantity
+  /** In the frame of the body; that of the shapes when left out. */
+  @IsOptional() @IsPoint() centre?: [Quantity, Quantity, Quantity]
+  /** About the centre, along the axes of the body [kg m^2]: xx, yy, zz, xy, yz, zx. */
+  @IsOptional() @IsInertia() inertia?: [number, number, number, number, number, number]
 }
 
 /** A part standing in a body: at a place of the body, or relative to a feature of a part placed before it. */
@@ -71,6 +90,7 @@ export class Body {
   @IsOptional() @IsBoolean() grounded?: boolean
   @NestedList(() => PlacedPart) parts!: PlacedPart[]
   @IsOptional() @Nested(() => Placement) pose?: Placement
+  @IsOptional() @Nested(() => MassProperties) mass?: MassProperties
 }
 
 /** Bodies and groups gathered under a name: a rigid group moves as one, a moving group keeps its inner joints. */

@@ -19,6 +19,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...jointProblems(document, known),
     ...mateProblems(document, known),
     ...relationProblems(document, known),
+    ...poseProblems(document, known),
     ...scenarioProblems(document, known),
     ...probeProblems(document, known),
   ]
@@ -75,6 +76,7 @@ function* listsOf(document: MechanismDocument): Generator<[string, readonly { id
   yield ['/joints', document.joints]
   yield ['/mates', document.mates ?? []]
   yield ['/relations', document.relations ?? []]
+  yield ['/poses', document.poses ?? []]
   yield ['/probes', document.probes]
   yield ['/scenarios', document.scenarios]
   for (const [i, scenario] of document.scenarios.entries())
@@ -114,7 +116,7 @@ function bodyProblems(document: MechanismDocument): Problem[] {
         : [missing(`${path}/on/placed`, 'part placed before it', placed.on.placed, placed.id)]
     }),
   )
-  if (!document.bodies.some((body) => body.grounded)) {
+  if (document.bodies.length > 0 && !document.bodies.some((body) => body.grounded)) {
     problems.push({
       code: 'ground-missing',
       message: 'No body is held to ground. Mark at least one body as grounded.',
@@ -250,6 +252,11 @@ function bodyOfEnd(end: MateEnd, document: MechanismDocument, known: Known): str
   const datum = end.as === 'path' ? document.paths?.find(({ id }) => id === end.path)?.datum : end.datum
   return datum === undefined ? undefined : known.datum.get(datum)?.body
 }
+
+const poseProblems = (document: MechanismDocument, known: Known): Problem[] =>
+  (document.poses ?? []).flatMap(({ id, values }, i) =>
+    values.flatMap(({ joint }, k) => known.missing('joint', joint, `/poses/${i}/values/${k}/joint`, id)),
+  )
 
 function relationProblems(document: MechanismDocument, known: Known): Problem[] {
   return (document.relations ?? []).flatMap((relation, i) => {

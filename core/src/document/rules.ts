@@ -88,7 +88,7 @@ export const IsOrientation = (): PropertyDecorator =>
     },
   })
 
-/** Named lengths: the dimensions of a part. */
+/** Named quantities: the dimensions of a part, each checked against its kind where the shape is known. */
 export const AreDimensions = (): PropertyDecorator =>
   ValidateBy({
     name: 'areDimensions',
@@ -100,13 +100,27 @@ export const AreDimensions = (): PropertyDecorator =>
 
 function dimensionFault(value: unknown): string | null {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return 'must be an object of lengths'
+    return 'must be an object of quantities'
   for (const [name, quantity] of Object.entries(value)) {
-    const fault = quantityFault(quantity, ['length'])
+    const fault = quantityFault(quantity, ['length', 'angle', 'number'])
     if (fault) return `${name}: ${fault}`
   }
   return null
 }
+
+/** Named choices in short words. */
+export const AreOptions = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'areOptions',
+    validator: {
+      validate: (value) =>
+        typeof value === 'object' &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.values(value).every((v) => typeof v === 'string' && v.length <= 40),
+      defaultMessage: (args) => `${args?.property} must be an object of words`,
+    },
+  })
 
 const finiteNumbers = (value: unknown, count: number): value is number[] =>
   Array.isArray(value) &&
@@ -123,6 +137,21 @@ export const IsDirection = (): PropertyDecorator =>
         `${args?.property} must be three numbers that are not all zero, such as [0, 0, 1]`,
     },
   })
+
+/** Six finite numbers, of which the first three are not negative. */
+export const IsInertia = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'isInertia',
+    validator: {
+      validate: (value) => finiteNumbers(value, 6) && value.slice(0, 3).every((v) => v >= 0),
+      defaultMessage: (args) =>
+        `${args?.property} must be six numbers [xx, yy, zz, xy, yz, zx] in kg m^2, the first three not negative`,
+    },
+  })
+
+/** A SHA-256 in hexadecimal digits. */
+export const IsContentHash = (): PropertyDecorator =>
+  Matches(/^[0-9a-f]{64}$/, { message: '$property must be a SHA-256 in 64 hexadecimal digits' })
 
 /** A number that is finite and not zero. */
 export const IsRatio = (): PropertyDecorator =>

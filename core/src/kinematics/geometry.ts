@@ -11,7 +11,7 @@ import type { Frame } from '../maths/frame'
 import { writeAxes } from '../maths/quaternion'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import { resolvePart } from '../shapes/resolve'
+import { resolvePart, shapeOf } from '../shapes/resolve'
 import type { ResolvedPart } from '../shapes/resolve'
 import { parseQuantity } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
@@ -356,8 +356,9 @@ function featureFrame(
   parts: ReadonlyMap<string, ResolvedPart>,
   path: string,
 ): Result<Frame> {
-  const { shape, dimensions } = parts.get(body.parts.find((p) => p.id === id)!.part)!
-  const offered = shape.datums(dimensions)
+  const part = parts.get(body.parts.find((p) => p.id === id)!.part)!
+  const { shape } = part
+  const offered = shapeOf(part).datums()
   return Object.hasOwn(offered, name)
     ? succeed(multiply(frames.get(id)!, offered[name]))
     : fail({

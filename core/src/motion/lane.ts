@@ -8,9 +8,9 @@ import type { Problem, Result } from '../result'
 import { formatNumber } from '../units/format'
 import type { Dimension } from '../units/dimension'
 import { parseQuantity } from '../units/quantity'
-import { limitedMove } from './laws/limited-move'
-import type { MotionLaw } from './laws/motion-law'
-import { lawKinds, motionLaw } from './laws/registry'
+import { limitedMove } from '../laws/limited-move'
+import type { MotionLaw } from '../laws/motion-law'
+import { lawKinds, motionLaw } from '../laws/registry'
 
 interface Stretch {
   readonly start: number

@@ -10,7 +10,7 @@ import type { Row } from '../kinematics/rows'
 import { Solver } from '../kinematics/solver'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import { motionLaw } from './laws/registry'
+import { motionLaw } from '../laws/registry'
 import { LastReading, limitReached } from './limits'
 
 /** A coordinate by its index and the value it should have. */

@@ -1,6 +1,6 @@
 /** Box: origin at its centre; datums at the centre and on the six faces, z pointing out of the face. */
 import { faceFrame } from './face-frame'
-import { extrude } from './mesh'
+import { extrude, rectangle } from './mesh'
 import { defineShape } from './shape'
 
 export const box = defineShape({
@@ -21,6 +21,5 @@ export const box = defineShape({
     top: faceFrame([0, 0, h / 2], [0, 0, 1], [1, 0, 0]),
     bottom: faceFrame([0, 0, -h / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  mesh: ({ width: w, depth: d, height: h }) =>
-    extrude([-w / 2, -d / 2, w / 2, -d / 2, w / 2, d / 2, -w / 2, d / 2], [], -h / 2, h / 2),
+  solids: ({ width, depth, height }) => [extrude(rectangle(0, 0, width, depth), [], -height / 2, height / 2)],
 })

@@ -1,5 +1,5 @@
-/** Cylinder (pin, shaft, roller): origin at its centre, z along the axis; datums at the centre and on both ends. */
-import { faceFrame } from './face-frame'
+/** Cylinder (pin, roller): origin at its centre, z along the axis; datums at the centre and on both ends. */
+import { axialDatums } from './face-frame'
 import { circle, extrude } from './mesh'
 import { defineShape } from './shape'
 
@@ -11,10 +11,8 @@ export const cylinder = defineShape({
     length: { label: 'Length', usual: '40 mm' },
   },
   contradiction: () => null,
-  datums: ({ length: l }) => ({
-    centre: faceFrame([0, 0, 0], [0, 0, 1], [1, 0, 0]),
-    top: faceFrame([0, 0, l / 2], [0, 0, 1], [1, 0, 0]),
-    bottom: faceFrame([0, 0, -l / 2], [0, 0, -1], [1, 0, 0]),
-  }),
-  mesh: ({ diameter, length: l }) => extrude(circle(0, 0, diameter / 2), [], -l / 2, l / 2),
+  datums: ({ length: l }) => axialDatums(-l / 2, l / 2),
+  solids: ({ diameter, length: l }, _, chords) => [
+    extrude(circle(0, 0, diameter / 2, chords), [], -l / 2, l / 2),
+  ],
 })

@@ -1,12 +1,10 @@
 /**
  * Link plate with two bores: origin at bore A in mid-thickness, x toward bore B, z along the bores.
- * Datums: both bore axes and the middle between them, all in mid-thickness.
+ * Datums: both bore axes and the middle between them in mid-thickness, and both sides at bore A.
  */
 import { faceFrame } from './face-frame'
-import { arc, circle, extrude } from './mesh'
+import { circle, extrude, slot } from './mesh'
 import { defineShape } from './shape'
-
-const ARC_STEPS = 24
 
 export const link = defineShape({
   kind: 'link',
@@ -23,19 +21,19 @@ export const link = defineShape({
       return { dimension: 'length', message: 'the bores must stand further apart than their diameter' }
     return null
   },
-  datums: ({ length }) => ({
+  datums: ({ length, thickness }) => ({
     'bore A': faceFrame([0, 0, 0], [0, 0, 1], [1, 0, 0]),
     'bore B': faceFrame([length, 0, 0], [0, 0, 1], [1, 0, 0]),
     middle: faceFrame([length / 2, 0, 0], [0, 0, 1], [1, 0, 0]),
+    'side A': faceFrame([0, 0, thickness / 2], [0, 0, 1], [1, 0, 0]),
+    'side B': faceFrame([0, 0, -thickness / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  mesh: ({ length, width, thickness, bore }) =>
+  solids: ({ length, width, thickness, bore }, _, chords) => [
     extrude(
-      [
-        ...arc(0, 0, width / 2, Math.PI / 2, (3 * Math.PI) / 2, ARC_STEPS),
-        ...arc(length, 0, width / 2, -Math.PI / 2, Math.PI / 2, ARC_STEPS),
-      ],
-      [circle(0, 0, bore / 2), circle(length, 0, bore / 2)],
+      slot(length / 2, 0, length, width, chords),
+      [circle(0, 0, bore / 2, chords), circle(length, 0, bore / 2, chords)],
       -thickness / 2,
       thickness / 2,
     ),
+  ],
 })

@@ -1,21 +1,61 @@
 /**
- * What a part generator states: the dimensions it asks for, what contradicts, the datums it offers and its mesh.
- * Every generator is one file and registers itself in registry.ts.
+ * What a part generator states: the dimensions and choices it asks for, what contradicts, the datums it offers, its
+ * solids, and how it drives another part. Every generator is one file and registers itself in registry.ts.
  */
 import type { Frame } from '../maths/frame'
+import type { Drive } from './drive'
 import type { Mesh } from './mesh'
+
+export interface DimensionSpec {
+  /** What people read. */
+  readonly label: string
+  /** What a new part has. */
+  readonly usual: string
+  /** A length when left out; a count is a whole number. */
+  readonly measures?: 'length' | 'angle' | 'number' | 'count'
+  /** Smallest value allowed, in SI; when left out the value must be more than zero. */
+  readonly least?: number
+}
+
+export interface OptionSpec {
+  readonly label: string
+  /** Words for people by value; the first one is usual. */
+  readonly choices: Readonly<Record<string, string>>
+}
+
+/** What a part gives besides its dimensions. */
+export interface Extras {
+  readonly options: Readonly<Record<string, string>>
+  /** Points of the outline x0, y0, x1, y1 ... [m]; empty for shapes that draw their own. */
+  readonly outline: readonly number[]
+}
+
+/** How finely round things are broken into chords, for a full turn. */
+export const CHORDS = 64
+
+type Dimensions<D extends string> = Readonly<Record<D, number>>
+
+export interface Contradiction<D extends string = string> {
+  readonly dimension: D | 'outline'
+  /** A sentence without its full stop. */
+  readonly message: string
+}
 
 export interface ShapeType<D extends string = string> {
   readonly kind: string
   /** "Link plate": the word for people. */
   readonly noun: string
-  /** Every dimension is a length above zero; the label is what people read. */
-  readonly dimensions: Readonly<Record<D, { readonly label: string; readonly usual: string }>>
-  /** A sentence when the dimensions contradict each other, else null. */
-  contradiction(d: Readonly<Record<D, number>>): { dimension: D; message: string } | null
+  readonly dimensions: Readonly<Record<D, DimensionSpec>>
+  readonly options?: Readonly<Record<string, OptionSpec>>
+  /** The outline that a new part has, for shapes drawn by one [mm]. */
+  readonly outline?: readonly (readonly [number, number])[]
+  contradiction(d: Dimensions<D>, extras: Extras): Contradiction<D> | null
   /** Named frames in the part's own frame [m]; z is the main axis, x the zero direction. */
-  datums(d: Readonly<Record<D, number>>): Readonly<Record<string, Frame>>
-  mesh(d: Readonly<Record<D, number>>): Mesh
+  datums(d: Dimensions<D>, extras: Extras): Readonly<Record<string, Frame>>
+  /** Closed meshes that do not overlap and together are the part. */
+  solids(d: Dimensions<D>, extras: Extras, chords: number): readonly Mesh[]
+  /** What relations may be proposed from, if it drives anything. */
+  drive?(d: Dimensions<D>, extras: Extras): Drive
 }
 
 export const defineShape = <D extends string>(shape: ShapeType<D>): ShapeType<D> => shape

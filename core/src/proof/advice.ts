@@ -1,0 +1,161 @@
+/**
+ * What would mend a mechanism that holds too much: for a joint that holds directions a second time, kinds of joint that
+ * hold less while the motion stays the same; for a suspended one that contradicts, what would make room for it.
+ */
+import { copyOf } from '../document/copy'
+import type { MechanismDocument } from '../document/mechanism'
+import { jointKinds, jointType } from '../kinematics/joints/registry'
+import { draftJoint, heldTwice, listed } from './joining'
+import { openModel } from './model'
+import type { Model } from './model'
+import { readStanding } from './standing'
+
+/** A way out, with the document as it would be. */
+export interface Advice {
+  readonly sentence: string
+  /** Name of the edit. */
+  readonly edit: string
+  readonly document: MechanismDocument
+}
+
+export interface Finding {
+  readonly kind: 'redundant' | 'suspended'
+  readonly joint: string
+  readonly sentence: string
+  /** The best way out first. */
+  readonly advice: readonly Advice[]
+}
+
+/** More joints than this are named without trying ways out. */
+const MOST_TRIED = 24
+
+/** Findings on every joint that holds something twice or is suspended. */
+export function adviseOn(model: Model): Finding[] {
+  const { document, mobility } = model
+  const named = [...new Set(mobility.redundant.map(({ joint }) => joint))]
+  const redundant = document.joints.filter(({ id }) => named.includes(id))
+  return [
+    ...redundant.map(({ id }, k) => redundantFinding(model, id, k < MOST_TRIED)),
+    ...document.joints.filter(({ suspended }) => suspended).map(({ id }) => suspendedFinding(model, id)),
+  ]
+}
+
+function redundantFinding(model: Model, id: string, tried: boolean): Finding {
+  const joint = model.document.joints.find((j) => j.id === id)!
+  const directions = model.mobility.redundant.filter((r) => r.joint === id).map((r) => r.direction)
+  const sentence = `${joint.name} holds ${listed(directions)} a second time. Harmless while the parts are exact; real ones need play or a freer joint.`
+  return { kind: 'redundant', joint: id, sentence, advice: tried ? freer(model, id) : [] }
+}
+
+/** Suspending the joint where it holds nothing of its own, or a kind that holds less, mobility unchanged. */
+function freer(model: Model, id: string): Advice[] {
+  const { document, mobility } = model
+  const joint = document.joints.find((j) => j.id === id)!
+  const conditions = (kind: string) => 6 - jointType(kind)!.freedoms.length
+  const ways: (Advice & { left: number; loss: number })[] = []
+  const without = copyOf(document)
+  without.joints.find((j) => j.id === id)!.suspended = true
+  const bare = openModel(without)
+  if (bare.ok && bare.value.mobility.mobility === mobility.mobility) {
+    ways.push({
+      sentence: `Suspend ${joint.name}: the other joints hold everything that it holds.`,
+      edit: `Suspend ${joint.name}`,
+      document: without,
+      left: bare.value.mobility.redundant.length,
+      loss: 0,
+    })
+  }
+  for (const kind of jointKinds) {
+    const type = jointType(kind)!
+    if (type.hasLead || conditions(kind) >= conditions(joint.kind)) continue
+    const changed = copyOf(document)
+    const target = changed.joints.find((j) => j.id === id)!
+    target.kind = kind
+    delete target.lead
+    target.freedoms = target.freedoms?.filter(({ name }) => type.freedoms.some((f) => f.name === name))
+    const tried = openModel(changed)
+    if (!tried.ok || tried.value.mobility.mobility !== mobility.mobility) continue
+    const left = tried.value.mobility.redundant.length
+    if (left >= mobility.redundant.length) continue
+    ways.push({
+      sentence: `Make ${joint.name} ${type.noun.toLowerCase()}: nothing else moves differently${left === 0 ? ', and nothing is held twice' : ''}.`,
+      edit: `${joint.name}: ${type.noun.toLowerCase()}`,
+      document: changed,
+      left,
+      loss: conditions(joint.kind) - conditions(kind),
+    })
+  }
+  return ways.sort((a, b) => a.left - b.left || a.loss - b.loss).slice(0, 3)
+}
+
+function suspendedFinding(model: Model, id: string): Finding {
+  const { document } = model
+  const joint = document.joints.find((j) => j.id === id)!
+  const restored = copyOf(document)
+  delete restored.joints.find((j) => j.id === id)!.suspended
+  const opened = openModel(restored)
+  const remove = copyOf(document)
+  remove.joints = remove.joints.filter((j) => j.id !== id)
+  const takeAway: Advice = {
+    sentence: `Take ${joint.name} away.`,
+    edit: `Take away ${joint.name}`,
+    document: remove,
+  }
+  if (opened.ok) {
+    const twice = heldTwice(opened.value, id)
+    const change = `mobility ${model.mobility.mobility} → ${opened.value.mobility.mobility}`
+    const extra = twice.length > 0 ? `, and it would hold ${listed(twice)} a second time` : ''
+    return {
+      kind: 'suspended',
+      joint: id,
+      sentence: `${joint.name} is suspended. Restored: ${change}${extra}.`,
+      advice: [
+        { sentence: `Restore ${joint.name}.`, edit: `Restore ${joint.name}`, document: restored },
+        takeAway,
+      ],
+    }
+  }
+  const where = whereThingsStand(model, id)
+  const agree = where
+    ? [
+        {
+          sentence: `Move the datums of ${joint.name} to where the parts stand, and restore it.`,
+          edit: `${joint.name} where things stand`,
+          document: where,
+        },
+      ]
+    : []
+  return {
+    kind: 'suspended',
+    joint: id,
+    sentence: `${joint.name} is suspended: it contradicts what holds already. ${opened.problems.map((p) => p.message).join(' ')}`,
+    advice: [...agree, takeAway],
+  }
+}
+
+/** The document with the joint made anew where its bodies stand, when that holds. */
+function whereThingsStand(model: Model, id: string): MechanismDocument | null {
+  const { document } = model
+  const joint = document.joints.find((j) => j.id === id)!
+  const [first, second] = [joint.from, joint.to].map((datum) => document.datums.find((d) => d.id === datum)!)
+  const rest = copyOf(document)
+  rest.joints = rest.joints.filter((j) => j.id !== id)
+  const { poses } = readStanding(model, model.home)
+  const draft = draftJoint(rest, poses, {
+    kind: joint.kind,
+    name: joint.name,
+    first,
+    second,
+    inPlace: true,
+    lead: joint.lead,
+  })
+  if (!draft.ok) return null
+  const made = draft.value.document.joints[draft.value.document.joints.length - 1]
+  const target = copyOf(document)
+  const same = target.joints.find((j) => j.id === id)!
+  const datums = draft.value.document.datums.filter((d) => d.id === made.from || d.id === made.to)
+  target.datums.push(...datums)
+  Object.assign(same, { from: made.from, to: made.to })
+  delete same.suspended
+  return openModel(target).ok ? target : null
+}

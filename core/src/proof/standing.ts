@@ -1,0 +1,55 @@
+/**
+ * Where a mechanism stands between its runs: coordinates that a person has set or dragged, near which everything holds.
+ * The document says the home pose; this is any other one.
+ */
+import { assembleFrom } from '../kinematics/assemble'
+import { BodyPoses, POSE } from '../kinematics/body-poses'
+import { Reader } from '../kinematics/reading'
+import { MotionState } from '../kinematics/state'
+import { writeAxes } from '../maths/quaternion'
+import { identityFrame, ORIGIN } from '../maths/frame'
+import type { Frame } from '../maths/frame'
+import { coordinateChannels } from '../motion/run'
+import type { Result } from '../result'
+import type { Model } from './model'
+
+export interface Standing {
+  /** Coordinates in the order of the model's channels. */
+  readonly coordinates: Float64Array
+  /** Seven numbers a body, in the order of the document. */
+  readonly poses: Float64Array
+}
+
+export function readStanding({ mechanism }: Model, q: Float64Array): Standing {
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.place(state.all)
+  const reader = new Reader(mechanism, mechanism.coordinates)
+  reader.read(state, 0)
+  const poses = new Float64Array(POSE * mechanism.bodyLink.length)
+  new BodyPoses(mechanism).write(state.world, poses, 0)
+  return { coordinates: reader.values.slice(), poses }
+}
+
+/**
+ * Link coordinates at which everything holds, nearest to the values given by channel key ("joint/freedom"); coordinates
+ * without a value start from home. Error: `cannot-assemble`.
+ */
+export function standNear(model: Model, values: Readonly<Record<string, number>>): Result<Float64Array> {
+  const { mechanism, home } = model
+  const q = home.slice()
+  coordinateChannels(mechanism).forEach(({ key }, c) => {
+    const { link, constant } = mechanism.coordinates[c]
+    if (link >= 0 && values[key] !== undefined) q[link] = values[key] - constant
+  })
+  return assembleFrom(mechanism, q, new Uint8Array(mechanism.links))
+}
+
+/** The pose of a body as a frame in ground. */
+export function frameOfPose(poses: Float64Array, index: number): Frame {
+  const at = POSE * index
+  const frame = identityFrame()
+  writeAxes(poses.subarray(at + 3, at + 7) as unknown as [number, number, number, number], frame)
+  for (let k = 0; k < 3; k++) frame[ORIGIN + k] = poses[at + k]
+  return frame
+}

@@ -1,0 +1,23 @@
+/** How a part drives another one, for proposing relations: by teeth, by rolling, by a belt, by a thread or by a cam. */
+export type Drive =
+  /** Gear, datum `pitch centre`: x points at the middle of a tooth. */
+  | { readonly kind: 'gear'; readonly toothing: Toothing; readonly internal: boolean }
+  /** Rack: z of its datum `pitch line` points along the travel; a tooth stands at its origin. */
+  | { readonly kind: 'rack'; readonly module: number; readonly pressureAngle: number }
+  | { readonly kind: 'wheel'; readonly diameter: number }
+  | { readonly kind: 'pulley'; readonly diameter: number }
+  /** Advance for one turn [m]; negative for a left-hand thread. */
+  | { readonly kind: 'thread'; readonly lead: number }
+  /** Lift [m] of a follower on the cam's datum `rise`, by the angle that the cam has turned against it. */
+  | { readonly kind: 'cam'; lift(angle: number): number }
+
+/** Of an involute gear, after ISO 21771. */
+export interface Toothing {
+  /** Normal module [m]. */
+  readonly module: number
+  readonly teeth: number
+  /** [rad] */
+  readonly pressureAngle: number
+  /** Profile shift coefficient. */
+  readonly shift: number
+}

@@ -1,0 +1,131 @@
+import { describe, expect, it } from 'vitest'
+import { considerJoint, considerRelation, draftRelation, snapTeeth } from '../../src'
+import type { Model, RelationEffect, Result } from '../../src'
+import { at, feature, modelOf, posesOf, Workshop } from '../workshop'
+
+const value = <T>(result: Result<T>): T => {
+  if (!result.ok) throw new Error(result.problems.map((p) => p.message).join('\n'))
+  return result.value
+}
+
+/** Joins a body's feature to a place of the frame. */
+function join(
+  model: Model,
+  kind: string,
+  body: string,
+  name: string,
+  place: [string, string, string],
+  axis: [number, number, number] = [0, 0, 1],
+  zero?: [number, number, number],
+): Model {
+  const second = at('frame', { position: place, axis, ...(zero ? { zero } : {}) })
+  const proposal = { kind, name: `${body} joint`, first: feature(body, name), second, flip: false }
+  return value(considerJoint(model, posesOf(model), proposal)).model!
+}
+
+const relate = (model: Model, a: string, b: string): RelationEffect =>
+  considerRelation(model, value(draftRelation(model, { joint: a }, { joint: b })))
+
+describe('relations proposed from parts', () => {
+  const gears = (distance: string) => {
+    let model = modelOf(
+      new Workshop()
+        .body('frame', 'plate')
+        .body('pinion', 'gear', { teeth: '24' })
+        .body('wheel', 'gear', { teeth: '36' }).document,
+    )
+    model = join(model, 'revolute', 'pinion', 'pitch centre', ['0 mm', '0 mm', '10 mm'])
+    return join(model, 'revolute', 'wheel', 'pitch centre', [distance, '0 mm', '10 mm'])
+  }
+
+  it('from the teeth of two gears', () => {
+    const effect = relate(gears('60 mm'), 'pinion-joint', 'wheel-joint')
+    expect(effect.basis).toBe('24 and 36 teeth')
+    expect(effect.sentence).toBe('1 turn of wheel joint turns pinion joint by 1.5000 turns the other way')
+    expect(effect.slip).toBeNull()
+    expect(effect.mobility).toBe('Mobility 2 → 1.')
+  })
+
+  it('snaps gears to their working distance and a tooth into a space', () => {
+    const model = gears('63 mm')
+    const draft = value(draftRelation(model, { joint: 'pinion-joint' }, { joint: 'wheel-joint' }))
+    if (draft.relation.kind !== 'gear') throw new Error('not a gear pair')
+    const { document, sentence } = value(snapTeeth(model, draft.relation))
+    expect(sentence).toContain('moved by 3.000 mm')
+    const snapped = modelOf(document)
+    const [x, y] = posesOf(snapped).subarray(14, 16)
+    expect(x).toBeCloseTo(0.06, 12)
+    expect(y).toBeCloseTo(0, 12)
+    // 24 teeth: one stands on the line of centres; 36: so must a space, at 180 deg from the wheel
+    const [, , , w, , , z] = posesOf(snapped).subarray(14, 21)
+    const teeth = ((Math.PI - 2 * Math.atan2(z, w)) / (2 * Math.PI)) * 36
+    expect(Math.abs((teeth % 1) - 0.5)).toBeLessThan(1e-9)
+    // and once more: nothing is left to do
+    expect(value(snapTeeth(snapped, draft.relation)).sentence).toBe('They stand right already.')
+  })
+
+  it('from the module and teeth of a pinion on a rack, and snaps them', () => {
+    let model = modelOf(
+      new Workshop()
+        .body('frame', 'plate')
+        .body('pinion', 'gear', { teeth: '20', module: '1 mm' })
+        .body('bar', 'rack', { module: '1 mm', teeth: '30' }).document,
+    )
+    model = join(model, 'revolute', 'pinion', 'pitch centre', ['0 mm', '25 mm', '20 mm'])
+    model = join(model, 'prismatic', 'bar', 'pitch line', ['2 mm', '10 mm', '20 mm'], [1, 0, 0], [0, 0, 1])
+    const effect = relate(model, 'bar-joint', 'pinion-joint')
+    expect(effect.basis).toContain('20 teeth')
+    expect(effect.sentence).toContain('62.8')
+    if (effect.relation.kind !== 'rack') throw new Error('not a rack')
+    expect(effect.relation.a.joint).toBe('pinion-joint')
+    const snapped = modelOf(value(snapTeeth(model, effect.relation)).document)
+    const [x, y] = posesOf(snapped).subarray(14, 16)
+    expect(y).toBeCloseTo(0.015, 12)
+    // a tooth of the pinion points along x; the quarter turn down to the rack is 5 teeth, so a space of the rack
+    // must stand under the centre
+    expect(Math.abs((((-x / (Math.PI * 0.001)) % 1) + 1) % 1)).toBeCloseTo(0.5, 6)
+  })
+
+  it('from the lead of a spindle, signed by its hand', () => {
+    let model = modelOf(
+      new Workshop()
+        .body('frame', 'plate')
+        .body('spindle', 'spindle', { pitch: '5 mm', starts: '2' }, undefined, { options: { hand: 'left' } })
+        .body('nut', 'nut').document,
+    )
+    model = join(model, 'revolute', 'spindle', 'centre', ['0 mm', '0 mm', '50 mm'])
+    model = join(model, 'prismatic', 'nut', 'centre', ['0 mm', '0 mm', '60 mm'])
+    const effect = relate(model, 'spindle-joint', 'nut-joint')
+    expect(effect.relation).toMatchObject({ kind: 'screw', lead: '-10 mm' })
+    expect(effect.mobility).toBe('Mobility 2 → 1.')
+  })
+
+  it('from the motion programme of a cam: the follower lifts as the law says', () => {
+    let model = modelOf(
+      new Workshop()
+        .body('frame', 'plate')
+        .body('cam', 'cam', { lift: '12 mm', rise: '120 deg' })
+        .body('tamper', 'cylinder').document,
+    )
+    model = join(model, 'revolute', 'cam', 'cam axis', ['0 mm', '0 mm', '20 mm'])
+    model = join(model, 'prismatic', 'tamper', 'bottom', ['43 mm', '0 mm', '20 mm'], [1, 0, 0])
+    const effect = relate(model, 'cam-joint', 'tamper-joint')
+    if (effect.relation.kind !== 'table') throw new Error('not a table')
+    const lifts = effect.relation.points.map(([, lift]) => Number(lift))
+    // the cam turns against its programme, so the follower meets the low dwell, then the return from its end
+    const highest = Math.max(...lifts)
+    expect(highest - Math.min(...lifts)).toBeCloseTo(0.012, 9)
+    expect(lifts[0]).toBeCloseTo(lifts[lifts.length - 1], 12)
+    expect(effect.model).not.toBeNull()
+  })
+
+  it('from nothing proposes one to one and says that it has no basis', () => {
+    let model = modelOf(new Workshop().body('frame', 'plate').body('a', 'link').body('b', 'link').document)
+    model = join(model, 'revolute', 'a', 'bore A', ['0 mm', '0 mm', '10 mm'])
+    model = join(model, 'revolute', 'b', 'bore A', ['50 mm', '0 mm', '10 mm'])
+    const draft = value(draftRelation(model, { joint: 'a-joint' }, { joint: 'b-joint' }))
+    expect(draft.basis).toBeNull()
+    const same = draftRelation(model, { joint: 'a-joint' }, { joint: 'a-joint' })
+    expect(same.ok ? '' : same.problems[0].code).toBe('relation-pick')
+  })
+})

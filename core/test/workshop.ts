@@ -1,0 +1,54 @@
+/** Mechanisms made of parts of the kit, as a person would start them: one body a part, standing somewhere. */
+import { FORMAT, FORMAT_VERSION, openModel, readStanding } from '../src'
+import type { MechanismDocument, Model, Part, Pick, Placement } from '../src'
+import { kitPart } from './shapes/kit'
+
+export class Workshop {
+  readonly document: MechanismDocument = {
+    format: FORMAT,
+    version: FORMAT_VERSION,
+    name: 'Workshop',
+    parts: [],
+    bodies: [],
+    datums: [],
+    joints: [],
+    probes: [],
+    scenarios: [{ id: 'run', name: 'Run', length: '1 s', frameRate: 60, drivers: [] }],
+  }
+
+  /** The first body is held to ground. */
+  body(
+    id: string,
+    kind: string,
+    dimensions: Record<string, string> = {},
+    pose?: Placement,
+    more: Partial<Part> = {},
+  ): this {
+    const { document } = this
+    document.parts.push({ ...kitPart(kind, dimensions, more), id: `${id}-part`, name: id })
+    document.bodies.push({
+      id,
+      name: id,
+      ...(document.bodies.length === 0 ? { grounded: true } : {}),
+      parts: [{ id: `${id}-placed`, part: `${id}-part` }],
+      ...(pose ? { pose } : {}),
+    })
+    return this
+  }
+}
+
+export const feature = (body: string, name: string): Pick => ({
+  name,
+  body,
+  feature: { placed: `${body}-placed`, name },
+})
+
+export const at = (body: string, place: Placement, name = 'picked'): Pick => ({ name, body, at: place })
+
+export function modelOf(document: MechanismDocument): Model {
+  const opened = openModel(document)
+  if (!opened.ok) throw new Error(opened.problems.map((p) => p.message).join('\n'))
+  return opened.value
+}
+
+export const posesOf = (model: Model): Float64Array => readStanding(model, model.home).poses
