@@ -1,5 +1,6 @@
-/** Joint coordinates at the playhead, or at the home pose while there is no take. */
+/** Joint coordinates where the bodies stand on screen: at the playhead, by hand, or at home. */
 import { usePlaybackStore } from '~/stores/playback'
+import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import type { Channel, JointState } from '@ligamen/core'
 
@@ -15,9 +16,12 @@ export interface Reading {
 export function useReadings() {
   const run = useRunStore()
   const playback = usePlaybackStore()
+  const pose = usePoseStore()
   return computed<Reading[]>(() => {
-    const { report, take } = run
+    const { report } = run
     if (!report) return []
+    const take = pose.source === 'take' ? run.take : null
+    const coordinates = run.standing?.coordinates ?? report.coordinates
     const at = playback.frame * report.channels.length
     return report.channels.map((channel, c) => {
       const joint = channel.key.slice(0, channel.key.lastIndexOf('/'))
@@ -25,7 +29,7 @@ export function useReadings() {
         channel,
         joint,
         state: report.states[joint] ?? 'parked',
-        value: take ? take.coordinates[at + c]! : report.coordinates[c]!,
+        value: take ? take.coordinates[at + c]! : coordinates[c]!,
         rate: take ? take.coordinateRates[at + c]! : null,
         acceleration: take ? take.coordinateAccelerations[at + c]! : null,
       }

@@ -1,28 +1,39 @@
-/** Keeps the 3D view in step with the stores: document, pose at the playhead, glyphs, trace, selection, theme. */
-import { useResizeObserver } from '@vueuse/core'
+/** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
+import { useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
 import { POSE } from '@ligamen/core'
 import type { MechanismDocument, ModelReport, Take } from '@ligamen/core'
 import { drivenJoint } from '~/services/drivers'
+import { meshes } from '~/services/meshes'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePartMakerStore } from '~/stores/part-maker'
+import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
+import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
+import { useSectionStore } from '~/stores/section'
 import { useSelectionStore } from '~/stores/selection'
+import { useStageStore } from '~/stores/stage'
+import { useVisibilityStore } from '~/stores/visibility'
 import type { GlyphSpec } from '~/viewport/glyphs'
 import type { Palette } from '~/viewport/palette'
 import { Viewport } from '~/viewport/viewport'
-
-/** A press that moves less than this is a click [px]. */
-const CLICK = 4
 
 export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const run = useRunStore()
   const mechanism = useMechanismStore()
   const playback = usePlaybackStore()
+  const pose = usePoseStore()
   const selection = useSelectionStore()
+  const visibility = useVisibilityStore()
+  const picking = usePickingStore()
+  const maker = usePartMakerStore()
+  const section = useSectionStore()
+  const stage = useStageStore()
   const theme = useTheme()
-  let view: Viewport | null = null
-  let framed = false
+  const view = shallowRef<Viewport | null>(null)
+  /** How many bodies the view has been fitted to. */
+  let framed = -1
 
   const palette = computed<Palette>(() => {
     const c = theme.current.value.colors as Record<string, string>
@@ -39,28 +50,44 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   })
 
   function showDocument() {
-    if (!view || !run.document) return
-    view.setDocument(run.document)
+    if (!view.value || !run.document) return
+    view.value.setDocument(run.document)
     showPose()
-    view.setJoints(run.report ? glyphs(run.report, run.document) : [])
+    view.value.setJoints(run.report ? glyphs(run.report, run.document) : [])
     showTrace()
-    if (!framed) {
-      framed = true
-      view.frame(false)
-    }
+    showMarks()
+    const bodies = run.document.bodies.length
+    // what is added comes into sight
+    if (bodies > framed) view.value.frame(framed > 0)
+    framed = bodies
   }
 
   function showPose() {
-    if (!view) return
-    if (run.take) {
-      view.setPose(run.take.bodies, run.take.poses, playback.frame * POSE * run.take.bodies.length)
-    } else if (run.report) view.setPose(run.report.bodies, run.report.poses, 0)
+    const { shown } = pose
+    if (shown) view.value?.setPose(shown.bodies, shown.poses, shown.at)
   }
 
   function showTrace() {
-    if (!view) return
-    const tracer = run.report?.tracers[0]
-    view.setTrace(tracer && run.take ? pathOf(run.take, tracer.body, tracer.point) : new Float32Array(0))
+    const tracer = stage.stage === 'drive' ? run.report?.tracers[0] : undefined
+    view.value?.setTrace(
+      tracer && run.take ? pathOf(run.take, tracer.body, tracer.point) : new Float32Array(0),
+    )
+  }
+
+  function showMarks() {
+    const { picked, offered } = picking
+    view.value?.setDatums([
+      ...picked.map(({ pick, frame }) => ({ body: pick.body, frame, role: 'picked' as const })),
+      ...(offered ? [{ body: offered.pick.body, frame: offered.frame, role: 'offered' as const }] : []),
+    ])
+  }
+
+  function showSelection() {
+    const ids = (kind: string) => new Set(selection.all.filter((s) => s.kind === kind).map(({ id }) => id))
+    const groups = selection.all.filter(({ kind }) => kind === 'group').map(({ id }) => id)
+    const bodies = ids('body')
+    for (const id of groups) for (const body of mechanism.bodiesIn(id)) bodies.add(body)
+    view.value?.select(bodies, ids('joint'))
   }
 
   /** Joints with the arrow of the driver that moves them in the scenario shown. */
@@ -81,38 +108,65 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   }
 
   onMounted(() => {
-    view = new Viewport(canvas.value!)
-    view.setPalette(palette.value)
+    view.value = new Viewport(canvas.value!)
+    view.value.setMeshes(meshes.get)
+    view.value.setPalette(palette.value)
+    view.value.setShowing(visibility.showing)
     showDocument()
+    view.value.setSection(section.plane)
   })
-  onBeforeUnmount(() => view?.dispose())
+  onBeforeUnmount(() => view.value?.dispose())
   useResizeObserver(canvas, ([entry]) => {
-    if (entry) view?.resize(entry.contentRect.width, entry.contentRect.height)
+    if (entry) view.value?.resize(entry.contentRect.width, entry.contentRect.height)
   })
-  watch(palette, (colours) => view?.setPalette(colours))
-  watch([() => run.document, () => run.report], showDocument)
-  watch([() => run.take, () => playback.frame], showPose)
-  watch(() => run.take, showTrace)
+  watch(palette, (colours) => view.value?.setPalette(colours))
+  watch([() => run.document, () => run.report, meshes.loaded], showDocument)
+  watch(() => pose.shown, showPose)
+  watch([() => run.take, () => stage.stage], showTrace)
+  watch(() => selection.all, showSelection)
   watch(
-    () => selection.selected,
-    (selected) => view?.select(selected),
-    { deep: true },
+    () => visibility.showing,
+    (showing) => view.value?.setShowing(showing),
+  )
+  watch([() => picking.picked, () => picking.offered], showMarks)
+  watch([() => maker.part, () => maker.shape, () => maker.frame], () =>
+    view.value?.setGhost(maker.part ? maker.shape : null, maker.frame),
+  )
+  watch(
+    () => section.plane,
+    (plane) => view.value?.setSection(plane),
   )
 
-  let pressed = { x: 0, y: 0 }
+  // a preview runs by itself, beside the playhead
+  const clock = ref(0)
+  const { pause, resume } = useRafFn(
+    ({ delta }) => {
+      const { preview } = pose
+      if (!preview) return
+      const { frames, interval } = preview.clip
+      clock.value += delta / 1000
+      const frame = Math.floor(clock.value / interval)
+      if (frame >= frames && !preview.loop) pose.endPreview()
+      else pose.previewFrame = frame % frames
+    },
+    { immediate: false },
+  )
+  watch(
+    () => pose.preview,
+    (preview) => {
+      clock.value = 0
+      const still = globalThis.matchMedia('(prefers-reduced-motion: reduce)').matches
+      if (preview && preview.clip.frames > 1 && !still) resume()
+      else pause()
+    },
+  )
+  // the frame of the take is looked at while it plays, not watched deeply
+  watch(() => playback.frame, showPose)
+
   return {
-    fit: () => view?.frame(true),
-    picture: (width: number, height: number) => view?.picture(width, height) ?? Promise.resolve(null),
-    press: (event: PointerEvent) => {
-      pressed = { x: event.clientX, y: event.clientY }
-    },
-    release: (event: PointerEvent) => {
-      if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > CLICK || event.button !== 0)
-        return
-      const hit = view?.pick(event.offsetX, event.offsetY)
-      if (hit) selection.select(hit.kind, hit.id)
-      else selection.clear()
-    },
+    view,
+    fit: () => view.value?.frame(true),
+    picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
   }
 }
 

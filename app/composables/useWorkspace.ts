@@ -4,10 +4,16 @@ import { journal } from '~/services/journal'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
 import { useSelectionStore } from '~/stores/selection'
+import { STAGES, useStageStore } from '~/stores/stage'
+import type { Stage } from '~/stores/stage'
+import { useVisibilityStore } from '~/stores/visibility'
 
 export function useWorkspace(id: string) {
   const mechanism = useMechanismStore()
   const saving = useSavingStore()
+  const stage = useStageStore()
+  const visibility = useVisibilityStore()
+  const route = useRoute()
   const project = ref({ id: '', name: '' })
   /** Why the mechanism could not be opened. */
   const failure = ref('')
@@ -23,8 +29,10 @@ export function useWorkspace(id: string) {
     const stored = answer.value
     project.value = stored.project
     saving.begin(id, stored)
+    visibility.begin(id)
     const left = await journal.read(id).catch(() => undefined)
     await mechanism.open(left?.document ?? stored.document)
+    enter()
     if (!left) return
     recovered.value = true
     if (left.revision === stored.revision) saving.noteEdit(left.document)
@@ -52,6 +60,22 @@ export function useWorkspace(id: string) {
     await saving.takeTheirs()
     return copy.value.id
   }
+
+  /** The stage of the address, else the one that suits what is there. */
+  function enter() {
+    const asked = route.query.stage as Stage | undefined
+    const document = mechanism.document
+    const suits = document?.scenarios.some(({ drivers }) => drivers.length > 0)
+      ? 'drive'
+      : document?.bodies.length
+        ? 'connect'
+        : 'build'
+    stage.go(asked && STAGES.includes(asked) ? asked : suits)
+  }
+  watch(
+    () => stage.stage,
+    (now) => void navigateTo({ query: { ...route.query, stage: now } }, { replace: true }),
+  )
 
   onMounted(open)
   onBeforeUnmount(() => {

@@ -1,21 +1,25 @@
 /** The solver as seen from the screen: a worker behind promises. */
 import type { Operation } from 'fast-json-patch'
-import type { MechanismDocument, ModelReport, Problem, Take } from '@ligamen/core'
-import type { FromSolver, ToSolver } from '../workers/protocol'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
+import type { FromSolver, Question, ToSolver } from '../workers/protocol'
+import type { Answer, Asked, Questions } from '../workers/questions'
 
-export type Verdict = { ok: true; report: ModelReport } | { ok: false; problems: Problem[] }
+export type Verdict =
+  { ok: true; report: ModelReport; standing: Standing | null } | { ok: false; problems: Problem[] }
 
 export interface SolverEvents {
   progress: (share: number) => void
   take: (take: Take, milliseconds: number) => void
   cancelled: () => void
+  dragged: (standing: Standing, gap: number) => void
 }
 
 export class SolverClient {
   private readonly worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), {
     type: 'module',
   })
-  private readonly pending = new Map<number, (verdict: Verdict) => void>()
+  private readonly verdicts = new Map<number, (verdict: Verdict) => void>()
+  private readonly answers = new Map<number, (answer: unknown) => void>()
   private requests = 0
 
   constructor(events: SolverEvents) {
@@ -23,10 +27,14 @@ export class SolverClient {
       if (data.type === 'progress') events.progress(data.share)
       else if (data.type === 'take') events.take(data.take, data.milliseconds)
       else if (data.type === 'cancelled') events.cancelled()
-      else this.settle(data)
+      else if (data.type === 'dragged') events.dragged(data.standing, data.gap)
+      else if (data.type === 'answered') {
+        this.answers.get(data.request)?.(data.answer)
+        this.answers.delete(data.request)
+      } else this.settle(data)
     }
     this.worker.onerror = (event) => {
-      for (const [request] of this.pending) {
+      for (const [request] of this.verdicts) {
         this.settle({
           type: 'refused',
           request,
@@ -37,11 +45,27 @@ export class SolverClient {
   }
 
   open(document: MechanismDocument, scenario: string): Promise<Verdict> {
-    return this.ask((request) => ({ type: 'open', request, document, scenario }))
+    return this.try((request) => ({ type: 'open', request, document, scenario }))
   }
 
-  propose(patches: Operation[], scenario: string): Promise<Verdict> {
-    return this.ask((request) => ({ type: 'propose', request, patches, scenario }))
+  propose(patches: Operation[], scenario: string, home: boolean): Promise<Verdict> {
+    return this.try((request) => ({ type: 'propose', request, patches, scenario, home }))
+  }
+
+  ask<K extends keyof Questions>(question: K, asked: Asked<K>): Promise<Answer<K>> {
+    const request = ++this.requests
+    return new Promise((resolve) => {
+      this.answers.set(request, resolve as (answer: unknown) => void)
+      this.send({ type: 'ask', request, ...({ question, asked } as unknown as Question) })
+    })
+  }
+
+  grab(body: string, point: readonly [number, number, number], alone: boolean): void {
+    this.send({ type: 'grab', body, point, alone })
+  }
+
+  drag(target: readonly [number, number, number]): void {
+    this.send({ type: 'drag', target })
   }
 
   cancel(): void {
@@ -52,20 +76,20 @@ export class SolverClient {
     this.worker.terminate()
   }
 
-  private ask(message: (request: number) => ToSolver): Promise<Verdict> {
+  private try(message: (request: number) => ToSolver): Promise<Verdict> {
     const request = ++this.requests
     return new Promise((resolve) => {
-      this.pending.set(request, resolve)
+      this.verdicts.set(request, resolve)
       this.send(message(request))
     })
   }
 
-  private settle(answer: Extract<FromSolver, { request: number }>): void {
-    const resolve = this.pending.get(answer.request)
-    this.pending.delete(answer.request)
+  private settle(answer: Extract<FromSolver, { type: 'accepted' | 'refused' }>): void {
+    const resolve = this.verdicts.get(answer.request)
+    this.verdicts.delete(answer.request)
     resolve?.(
       answer.type === 'accepted'
-        ? { ok: true, report: answer.report }
+        ? { ok: true, report: answer.report, standing: answer.standing }
         : { ok: false, problems: answer.problems },
     )
   }

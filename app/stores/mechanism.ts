@@ -4,8 +4,10 @@
  */
 import { applyPatch, compare } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
+import { bodiesOf } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import { SolverClient } from '~/services/solver'
+import type { Answer, Asked, Questions } from '~/workers/questions'
 import { useHistoryStore } from './history'
 import { useRunStore } from './run'
 import { useSavingStore } from './saving'
@@ -31,7 +33,14 @@ export const useMechanismStore = defineStore('mechanism', () => {
 
   function start() {
     solver?.close()
-    solver = new SolverClient({ progress: run.setProgress, take: run.finish, cancelled: run.cancelled })
+    solver = new SolverClient({
+      progress: run.setProgress,
+      take: run.finish,
+      cancelled: run.cancelled,
+      dragged: (standing) => {
+        run.standing = standing
+      },
+    })
     queue = Promise.resolve()
   }
 
@@ -44,7 +53,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     scenarioId.value = opened.scenarios[0]?.id ?? ''
     const verdict = await solver!.open(opened, scenarioId.value)
     problems.value = verdict.ok ? [] : verdict.problems
-    if (verdict.ok) run.begin(opened, verdict.report)
+    if (verdict.ok) run.begin(opened, verdict.report, verdict.standing)
     else run.document = opened
   }
 
@@ -63,31 +72,37 @@ export const useMechanismStore = defineStore('mechanism', () => {
   }
 
   /** Tries the patches; on success the document is the patched one. */
-  async function attempt(patches: Operation[]): Promise<readonly Problem[]> {
+  async function attempt(patches: Operation[], home = false): Promise<readonly Problem[]> {
     const before = document.value!
-    const verdict = await solver!.propose(patches, scenarioId.value)
+    const verdict = await solver!.propose(patches, scenarioId.value, home)
     if (!verdict.ok) return verdict.problems
     const after = applyPatch(structuredClone(before), patches).newDocument
     document.value = after
     problems.value = []
-    run.begin(after, verdict.report)
+    run.begin(after, verdict.report, verdict.standing)
     saving.noteEdit(after)
     return []
   }
 
   /**
-   * A named edit: `change` alters a copy of the document.
+   * A named edit: `change` alters a copy of the document, or returns another one. With `home` the mechanism stands at
+   * its home pose afterwards, else near where it stood.
    * Returns the reasons when it is refused, else an empty list.
    */
-  const edit = (name: string, change: (draft: MechanismDocument) => void): Promise<readonly Problem[]> =>
+  const edit = (
+    name: string,
+    change: (draft: MechanismDocument) => unknown,
+    { home = false } = {},
+  ): Promise<readonly Problem[]> =>
     inTurn(async () => {
       const before = document.value
       if (!before) return []
-      const draft = structuredClone(before)
-      change(draft)
+      const copy = structuredClone(before)
+      const returned = change(copy) as MechanismDocument | undefined
+      const draft = returned?.format ? returned : copy
       const forward = compare(before, draft)
       if (forward.length === 0) return []
-      const refused = await attempt(forward)
+      const refused = await attempt(forward, home)
       if (refused.length === 0) history.record({ name, forward, backward: compare(draft, before) })
       return refused
     })
@@ -104,6 +119,10 @@ export const useMechanismStore = defineStore('mechanism', () => {
 
   const cancelSolve = () => solver?.cancel()
 
+  /** Asks the worker about the document as it stands after all edits made so far. */
+  const ask = <K extends keyof Questions>(question: K, asked: Asked<K>): Promise<Answer<K>> =>
+    inTurn(() => solver!.ask(question, asked))
+
   /** Solves the run again, after it was cancelled. */
   const solveAgain = () => inTurn(() => attempt([]))
 
@@ -118,5 +137,17 @@ export const useMechanismStore = defineStore('mechanism', () => {
     redo,
     cancelSolve,
     solveAgain,
+    ask,
+    /** What a body, group, joint, mate or relation is called. */
+    nameOf: (id: string): string => {
+      const { bodies = [], groups = [], joints = [], mates = [], relations = [] } = document.value ?? {}
+      const named = [bodies, groups, joints, mates, relations].flat() as { id: string; name: string }[]
+      return named.find((entry) => entry.id === id)?.name ?? id
+    },
+    /** Bodies of a group, those of the groups in it included. */
+    bodiesIn: (group: string) => (document.value ? bodiesOf(document.value, [group]) : []),
+    grab: (body: string, point: readonly [number, number, number], alone: boolean) =>
+      inTurn(async () => solver?.grab(body, point, alone)),
+    drag: (target: readonly [number, number, number]) => solver?.drag(target),
   }
 })

@@ -2,24 +2,26 @@
  * What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped.
  * An edit's document, report and take appear together, so that an edit draws the screen once.
  */
-import type { MechanismDocument, ModelReport, Problem, Take } from '@ligamen/core'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
 
 export const useRunStore = defineStore('run', () => {
   /** The document whose bodies the view draws. */
   const document = shallowRef<MechanismDocument | null>(null)
   const report = shallowRef<ModelReport | null>(null)
   const take = shallowRef<Take | null>(null)
+  /** Where it stands by hand; null at home. */
+  const standing = shallowRef<Standing | null>(null)
   const milliseconds = ref(0)
   /** Share solved of a run that takes a while, else null. */
   const progress = ref<number | null>(null)
   const problem = shallowRef<Problem | null>(null)
   /** True when the take belongs to an older document than the one on screen. */
   const stale = ref(false)
-  let next: { document: MechanismDocument; report: ModelReport } | null = null
+  let next: { document: MechanismDocument; report: ModelReport; standing: Standing | null } | null = null
 
   /** A document was accepted and its run begins. */
-  function begin(edited: MechanismDocument, fresh: ModelReport) {
-    next = { document: edited, report: fresh }
+  function begin(edited: MechanismDocument, fresh: ModelReport, stands: Standing | null) {
+    next = { document: edited, report: fresh, standing: stands }
     problem.value = fresh.problem
     progress.value = null
     stale.value = take.value !== null
@@ -64,6 +66,7 @@ export const useRunStore = defineStore('run', () => {
     if (next) {
       document.value = next.document
       report.value = next.report
+      standing.value = next.standing
     }
     next = null
   }
@@ -72,6 +75,7 @@ export const useRunStore = defineStore('run', () => {
     next = null
     document.value = null
     report.value = null
+    standing.value = null
     take.value = null
     progress.value = null
     problem.value = null
@@ -82,6 +86,7 @@ export const useRunStore = defineStore('run', () => {
     document,
     report,
     take,
+    standing,
     milliseconds,
     progress,
     problem,

@@ -1,16 +1,34 @@
-/** What is selected: one body or one joint, everywhere the same. */
-export type Selected = { kind: 'body' | 'joint'; id: string } | null
+/** What is selected, everywhere the same: one thing, or several. The last one picked is the one the inspector shows. */
+export const SELECTABLE = ['body', 'group', 'joint', 'mate', 'relation'] as const
+export type Kind = (typeof SELECTABLE)[number]
+export type Selected = { readonly kind: Kind; readonly id: string }
 
 export const useSelectionStore = defineStore('selection', () => {
-  const selected = ref<Selected>(null)
+  const all = shallowRef<readonly Selected[]>([])
+  const selected = computed<Selected | null>(() => all.value.at(-1) ?? null)
+  const keys = computed(() => new Set(all.value.map(({ kind, id }) => `${kind}/${id}`)))
+  const is = (kind: Kind, id: string) => keys.value.has(`${kind}/${id}`)
+  const without = (kind: Kind, id: string) => all.value.filter((s) => s.kind !== kind || s.id !== id)
   return {
+    all,
     selected,
-    select: (kind: 'body' | 'joint', id: string) => {
-      selected.value = { kind, id }
+    is,
+    select: (kind: Kind, id: string) => {
+      all.value = [{ kind, id }]
+    },
+    /** Adds it to what is selected, or takes it out. */
+    toggle: (kind: Kind, id: string) => {
+      all.value = is(kind, id) ? without(kind, id) : [...all.value, { kind, id }]
+    },
+    selectAll: (items: readonly Selected[]) => {
+      all.value = items
     },
     clear: () => {
-      selected.value = null
+      all.value = []
     },
-    is: (kind: 'body' | 'joint', id: string) => selected.value?.kind === kind && selected.value.id === id,
+    /** Ids of the bodies and groups that are selected. */
+    members: computed(() =>
+      all.value.filter(({ kind }) => kind === 'body' || kind === 'group').map(({ id }) => id),
+    ),
   }
 })

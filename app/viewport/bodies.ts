@@ -13,16 +13,38 @@ import {
   resolvePart,
   shapeOf,
 } from '@ligamen/core'
-import type { MechanismDocument, Part, ResolvedPart } from '@ligamen/core'
+import type { MechanismDocument, Mesh, Part, ResolvedPart } from '@ligamen/core'
+import { MeshBVH, acceleratedRaycast } from 'three-mesh-bvh'
 import type { Palette } from './palette'
+
+THREE.Mesh.prototype.raycast = acceleratedRaycast
+
+/** How a body is shown. */
+export type Showing = 'shown' | 'faint' | 'hidden'
+
+/** Where a ray meets a body. */
+export interface BodyHit {
+  readonly body: string
+  /** The placed part, and the point on it in the frame of the part [m]. */
+  readonly placed: string
+  readonly local: readonly [number, number, number]
+  readonly triangle: number
+  /** The point in ground, and in the frame of the body [m]. */
+  readonly world: readonly [number, number, number]
+  readonly onBody: readonly [number, number, number]
+}
 
 /** A colour as it looks, and as it looks while its body is selected. */
 interface Paint {
   readonly plain: THREE.MeshStandardMaterial
   readonly chosen: THREE.MeshStandardMaterial
+  readonly faint: THREE.MeshStandardMaterial
 }
 
-interface PartGeometry {
+/** From this many triangles on, a search tree finds what a ray meets. */
+const MANY_TRIANGLES = 2000
+
+export interface PartGeometry {
   readonly solid: THREE.BufferGeometry
   readonly edges: THREE.BufferGeometry
 }
@@ -35,11 +57,26 @@ export class BodyShapes {
   private edgeMaterial = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.55 })
   private selectedEdges = new THREE.LineBasicMaterial()
   private palette: Palette | null = null
-  private selected: string | null = null
+  private faintEdges = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.18 })
+  private selected: ReadonlySet<string> = new Set()
+  private showing: ReadonlyMap<string, Showing> = new Map()
+  /** Triangles of imported parts, by their content's hash. */
+  private meshes: (hash: string) => Mesh | undefined = () => undefined
+
+  setMeshes(meshes: (hash: string) => Mesh | undefined): void {
+    this.meshes = meshes
+  }
+
+  /** Bodies that are not named are shown. */
+  show(showing: ReadonlyMap<string, Showing>): void {
+    this.showing = showing
+    this.mark()
+  }
 
   setPalette(palette: Palette): void {
     this.palette = palette
     this.edgeMaterial.color.set(palette.edge)
+    this.faintEdges.color.set(palette.edge)
     this.selectedEdges.color.set(palette.playhead)
     for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.playhead)
     this.mark()
@@ -59,6 +96,7 @@ export class BodyShapes {
         const key = this.geometryKey(part, parts.get(placed.part)!)
         used.add(key)
         const object = this.placedPart(part, key)
+        object.userData.placed = placed.id
         if (frames.ok) place(object, frames.value.get(placed.id)!)
         group.add(object)
       }
@@ -88,20 +126,49 @@ export class BodyShapes {
     return this.groups.get(id)
   }
 
-  select(id: string | null): void {
-    this.selected = id
+  select(ids: ReadonlySet<string>): void {
+    this.selected = ids
     this.mark()
   }
 
-  hit(ray: THREE.Raycaster): string | null {
-    const [first] = ray
-      .intersectObjects(this.root.children, true)
-      .filter((h) => h.object instanceof THREE.Mesh)
-    return first ? ownerOf(first.object) : null
+  hit(ray: THREE.Raycaster): BodyHit | null {
+    const surfaces: THREE.Object3D[] = []
+    for (const [id, group] of this.groups) {
+      if ((this.showing.get(id) ?? 'shown') !== 'shown') continue
+      group.traverse((object) => {
+        if (object.userData.paint) surfaces.push(object)
+      })
+    }
+    ray.firstHitOnly = true
+    const [first] = ray.intersectObjects(surfaces, false)
+    if (!first) return null
+    const part = first.object.parent!
+    const body = ownerOf(part)!
+    const numbers = (v: THREE.Vector3) => [v.x, v.y, v.z] as const
+    return {
+      body,
+      placed: part.userData.placed as string,
+      local: numbers(first.object.worldToLocal(first.point.clone())),
+      triangle: first.faceIndex ?? 0,
+      world: numbers(first.point),
+      onBody: numbers(this.groups.get(body)!.worldToLocal(first.point.clone())),
+    }
+  }
+
+  /** Bounds in ground of bodies by id; of all when left out. */
+  boundsOf(ids: Iterable<string> = this.groups.keys()): THREE.Box3 {
+    const box = new THREE.Box3()
+    for (const id of ids) {
+      this.groups.get(id)?.traverse((object) => {
+        // glyphs and marks hang on the bodies too, but do not count
+        if (object.userData.paint) box.expandByObject(object)
+      })
+    }
+    return box
   }
 
   bounds(): THREE.Box3 {
-    return new THREE.Box3().setFromObject(this.root)
+    return this.boundsOf()
   }
 
   /** A length that stands for the whole [m]. */
@@ -112,9 +179,10 @@ export class BodyShapes {
 
   dispose(): void {
     this.clear()
-    for (const { plain, chosen } of this.paints.values()) {
+    for (const { plain, chosen, faint } of this.paints.values()) {
       plain.dispose()
       chosen.dispose()
+      faint.dispose()
     }
     for (const { solid, edges } of this.geometries.values()) {
       solid.dispose()
@@ -129,15 +197,16 @@ export class BodyShapes {
 
   /** Builds the geometry of a part unless it stands already. */
   private geometryKey(part: Part, resolved: ResolvedPart): string {
-    const key = JSON.stringify([part.shape, resolved.dimensions, resolved.extras])
+    const known = part.mesh === undefined ? undefined : this.meshes(part.mesh)
+    const key = JSON.stringify([
+      part.shape,
+      resolved.dimensions,
+      resolved.extras,
+      part.mesh,
+      known !== undefined,
+    ])
     if (this.geometries.has(key)) return key
-    const mesh = joined(shapeOf(resolved).solids(CHORDS))
-    const solid = new THREE.BufferGeometry()
-    solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
-    solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))
-    const edges = new THREE.BufferGeometry()
-    edges.setAttribute('position', new THREE.BufferAttribute(mesh.edges, 3))
-    this.geometries.set(key, { solid, edges })
+    this.geometries.set(key, geometryOf(known ?? joined(shapeOf(resolved).solids(CHORDS))))
     return key
   }
 
@@ -166,25 +235,42 @@ export class BodyShapes {
     const chosen = plain.clone()
     chosen.emissiveIntensity = 0.12
     if (this.palette) chosen.emissive.set(this.palette.playhead)
-    const paint = { plain, chosen }
+    const faint = plain.clone()
+    faint.transparent = true
+    faint.opacity = 0.22
+    faint.depthWrite = false
+    const paint = { plain, chosen, faint }
     this.paints.set(colour, paint)
     return paint
   }
 
   private mark(): void {
     for (const [id, group] of this.groups) {
-      const chosen = id === this.selected
+      const chosen = this.selected.has(id)
+      const showing = this.showing.get(id) ?? 'shown'
+      group.visible = showing !== 'hidden'
+      const faint = showing === 'faint'
       group.traverse((object) => {
         if (object instanceof THREE.LineSegments) {
-          object.material = chosen ? this.selectedEdges : this.edgeMaterial
+          object.material = chosen ? this.selectedEdges : faint ? this.faintEdges : this.edgeMaterial
         } else if (object instanceof THREE.Mesh) {
           // joint glyphs hang on the bodies too, with materials of their own
           const paint = object.userData.paint as Paint | undefined
-          if (paint) object.material = chosen ? paint.chosen : paint.plain
+          if (paint) object.material = faint ? paint.faint : chosen ? paint.chosen : paint.plain
         }
       })
     }
   }
+}
+
+export function geometryOf(mesh: Mesh): PartGeometry {
+  const solid = new THREE.BufferGeometry()
+  solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
+  solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))
+  if (mesh.positions.length > 9 * MANY_TRIANGLES) solid.boundsTree = new MeshBVH(solid, { indirect: true })
+  const edges = new THREE.BufferGeometry()
+  edges.setAttribute('position', new THREE.BufferAttribute(mesh.edges, 3))
+  return { solid, edges }
 }
 
 function ownerOf(object: THREE.Object3D): string | null {

@@ -4,15 +4,21 @@
  */
 import CameraControls from 'camera-controls'
 import * as THREE from 'three'
-import type { MechanismDocument } from '@ligamen/core'
+import type { Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
+import type { BodyHit, Showing } from './bodies'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { groundGrid } from './grid'
+import { Markers } from './markers'
+import type { DatumMark } from './markers'
 import type { Palette } from './palette'
 import { Trace } from './trace'
 
 CameraControls.install({ THREE })
+
+/** Radius of what is seen while there are no bodies [m]. */
+const EMPTY = 0.15
 
 export type Hit = { kind: 'body' | 'joint'; id: string } | null
 
@@ -25,6 +31,8 @@ export class Viewport {
   private readonly bodies = new BodyShapes()
   private readonly glyphs = new JointGlyphs()
   private readonly trace = new Trace()
+  private readonly markers = new Markers()
+  private readonly section = new THREE.Plane()
   private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
   private readonly sun = new THREE.DirectionalLight('#ffffff', 2.4)
   private grid: THREE.Object3D | null = null
@@ -49,7 +57,14 @@ export class Viewport {
       this.controls.addEventListener(event, () => this.wake())
     }
     this.sun.position.set(1, -2, 3)
-    this.scene.add(this.light, this.sun, this.bodies.root, this.glyphs.root, this.trace.root)
+    this.scene.add(
+      this.light,
+      this.sun,
+      this.bodies.root,
+      this.glyphs.root,
+      this.trace.root,
+      this.markers.root,
+    )
   }
 
   setPalette(palette: Palette): void {
@@ -58,6 +73,7 @@ export class Viewport {
     this.bodies.setPalette(palette)
     this.glyphs.setPalette(palette)
     this.trace.setPalette(palette)
+    this.markers.setPalette(palette)
     this.layGrid()
     this.redraw()
   }
@@ -85,28 +101,106 @@ export class Viewport {
     this.redraw()
   }
 
-  select(hit: Hit): void {
-    this.bodies.select(hit?.kind === 'body' ? hit.id : null)
-    this.glyphs.select(hit?.kind === 'joint' ? hit.id : null)
+  select(bodies: ReadonlySet<string>, joints: ReadonlySet<string>): void {
+    this.bodies.select(bodies)
+    this.glyphs.select(joints)
     this.redraw()
+  }
+
+  setMeshes(meshes: (hash: string) => Mesh | undefined): void {
+    this.bodies.setMeshes(meshes)
+  }
+
+  /** Bodies that are not named are shown. */
+  setShowing(showing: ReadonlyMap<string, Showing>): void {
+    this.bodies.show(showing)
+    this.redraw()
+  }
+
+  setDatums(marks: readonly DatumMark[]): void {
+    this.markers.setDatums(marks, this.bodies, this.bodies.size())
+    this.redraw()
+  }
+
+  /** A part about to be made, where it would stand; null for none. */
+  setGhost(part: ResolvedPart | null, frame: Frame): void {
+    this.markers.setGhost(part, frame)
+    this.redraw()
+  }
+
+  /** Cuts away what lies beyond a plane: its normal, and its distance from the origin [m]; null for no cut. */
+  setSection(plane: { normal: readonly [number, number, number]; distance: number } | null): void {
+    if (plane) this.section.set(new THREE.Vector3(...plane.normal).negate(), plane.distance)
+    this.renderer.clippingPlanes = plane ? [this.section] : []
+    this.redraw()
+  }
+
+  /** Bounds of bodies in ground: lower corner and upper corner [m]; null for nothing. */
+  boundsOf(ids?: readonly string[]): [number, number, number, number, number, number] | null {
+    const { min, max } = this.bodies.boundsOf(ids)
+    return min.x > max.x ? null : [min.x, min.y, min.z, max.x, max.y, max.z]
   }
 
   /** What stands under a point of the canvas (CSS pixels). */
   pick(x: number, y: number): Hit {
-    const { clientWidth, clientHeight } = this.renderer.domElement
-    const ray = new THREE.Raycaster()
-    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera)
+    const ray = this.rayAt(x, y)
     const joint = this.glyphs.hit(ray)
     if (joint) return { kind: 'joint', id: joint }
     const body = this.bodies.hit(ray)
-    return body ? { kind: 'body', id: body } : null
+    return body ? { kind: 'body', id: body.body } : null
+  }
+
+  /** Where a body stands under a point of the canvas. */
+  hitAt(x: number, y: number): BodyHit | null {
+    return this.bodies.hit(this.rayAt(x, y))
+  }
+
+  /** The point of ground under a point of the canvas, on the plane through `through` that faces the viewer. */
+  onFacingPlane(
+    x: number,
+    y: number,
+    through: readonly [number, number, number],
+  ): [number, number, number] | null {
+    const normal = this.camera.getWorldDirection(new THREE.Vector3())
+    const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(normal, new THREE.Vector3(...through))
+    const point = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3())
+    return point ? [point.x, point.y, point.z] : null
+  }
+
+  /** Where a point of ground is drawn on the canvas (CSS pixels). */
+  onCanvas(point: readonly [number, number, number]): [number, number] {
+    const { clientWidth, clientHeight } = this.renderer.domElement
+    const at = new THREE.Vector3(...point).project(this.camera)
+    return [((at.x + 1) / 2) * clientWidth, ((1 - at.y) / 2) * clientHeight]
+  }
+
+  /** A point of a body in ground. */
+  toGround(body: string, point: readonly [number, number, number]): [number, number, number] {
+    const group = this.bodies.group(body)
+    if (!group) return [...point]
+    group.updateWorldMatrix(true, false)
+    const { x, y, z } = group.localToWorld(new THREE.Vector3(...point))
+    return [x, y, z]
+  }
+
+  /** Whether dragging with the first button turns the view. */
+  setOrbiting(on: boolean): void {
+    this.controls.mouseButtons.left = on ? CameraControls.ACTION.ROTATE : CameraControls.ACTION.NONE
+  }
+
+  private rayAt(x: number, y: number): THREE.Raycaster {
+    const { clientWidth, clientHeight } = this.renderer.domElement
+    const ray = new THREE.Raycaster()
+    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera)
+    return ray
   }
 
   /** Fits the mechanism into the view, from the front and a little above. */
   frame(smoothly: boolean): void {
     const box = this.bodies.bounds()
-    if (box.isEmpty()) return
-    const sphere = box.getBoundingSphere(new THREE.Sphere())
+    const sphere = box.isEmpty()
+      ? new THREE.Sphere(new THREE.Vector3(), EMPTY)
+      : box.getBoundingSphere(new THREE.Sphere())
     this.camera.near = sphere.radius / 100
     this.camera.far = sphere.radius * 100
     this.camera.updateProjectionMatrix()

@@ -6,7 +6,9 @@ import { applyPatch } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
 import { formatNumber, nearestDimension, openModel, reportModel, runScenario } from '@ligamen/core'
 import type { MechanismDocument, Model, Problem } from '@ligamen/core'
-import type { FromSolver, ToSolver } from './protocol'
+import { Bench } from './bench'
+import type { FromSolver, Question, ToSolver } from './protocol'
+import { questions } from './questions'
 
 /** How long a slice may take before messages are heard [ms]. */
 const SLICE = 12
@@ -14,7 +16,7 @@ const SLICE = 12
 const MOMENT = 150
 const FRAMES_AT_ONCE = 20
 
-let document: MechanismDocument | null = null
+const bench = new Bench()
 /** Counts runs; a run that is no longer the newest stops. */
 let newest = 0
 
@@ -34,12 +36,45 @@ const listen = () =>
   })
 
 globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
-  if (data.type === 'cancel') {
-    newest++
-    say({ type: 'cancelled' })
-    return
+  switch (data.type) {
+    case 'cancel':
+      newest++
+      say({ type: 'cancelled' })
+      break
+    case 'open':
+      bench.document = data.document
+      bench.model = null
+      tryDocument(data.document, data)
+      break
+    case 'propose':
+      tryDocument(patched(data.patches), data)
+      break
+    case 'ask':
+      say({ type: 'answered', request: data.request, answer: answer(data) })
+      break
+    case 'grab':
+      bench.takeHold(data.body, data.point, data.alone)
+      break
+    case 'drag':
+      if (bench.aim(data.target)) void listen().then(follow)
+      break
   }
-  const candidate = data.type === 'open' ? data.document : patched(data.patches)
+}
+
+/** What is asked by name, of the one who knows. */
+function answer({ question, asked }: Question): unknown {
+  return (questions[question] as (bench: Bench, asked: unknown) => unknown)(bench, asked)
+}
+
+function follow(): void {
+  const gone = bench.follow()
+  if (gone) say({ type: 'dragged', ...gone })
+}
+
+function tryDocument(
+  candidate: MechanismDocument,
+  data: Extract<ToSolver, { type: 'open' | 'propose' }>,
+): void {
   const model = openModel(candidate)
   if (!model.ok) {
     const problems =
@@ -47,13 +82,14 @@ globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
     say({ type: 'refused', request: data.request, problems: [...problems] })
     return
   }
-  document = candidate
-  say({ type: 'accepted', request: data.request, report: reportModel(model.value, data.scenario) })
+  bench.put(model.value, data.type === 'propose' && !data.home)
+  const report = reportModel(model.value, data.scenario)
+  say({ type: 'accepted', request: data.request, report, standing: bench.standing() })
   void solve(model.value, data.scenario)
 }
 
 const patched = (patches: Extract<ToSolver, { type: 'propose' }>['patches']): MechanismDocument =>
-  applyPatch(structuredClone(document!), patches).newDocument
+  applyPatch(structuredClone(bench.document!), patches).newDocument
 
 /** Adds to a refused change of one dimension how far that dimension can go. */
 function advised(problems: readonly Problem[], patches: Operation[], candidate: MechanismDocument) {
@@ -61,7 +97,7 @@ function advised(problems: readonly Problem[], patches: Operation[], candidate: 
   if (!place || problems[0]?.code !== 'cannot-assemble') return problems
   const [, index, dimension] = place
   const part = candidate.parts[Number(index)]
-  const nearest = nearestDimension(document!, candidate, Number(index), dimension)
+  const nearest = nearestDimension(bench.document!, candidate, Number(index), dimension)
   if (nearest === null) return problems
   // rounded to the side that still closes
   const round = nearest.bound === 'longest' ? Math.floor : Math.ceil

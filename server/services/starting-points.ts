@@ -3,7 +3,21 @@ import type { MechanismDocument } from '@ligamen/core'
 import { packetPusher } from '../../demo/documents/packet-pusher'
 import { walkingBeam } from '../../demo/documents/walking-beam'
 
+/** Nothing but a run of two seconds. */
+const empty: MechanismDocument = {
+  format: 'ligamen/mechanism',
+  version: 1,
+  name: 'Empty',
+  parts: [],
+  bodies: [],
+  datums: [],
+  joints: [],
+  probes: [],
+  scenarios: [{ id: 'run', name: 'Run', length: '2 s', frameRate: 60, drivers: [] }],
+}
+
 const startingPoints: Readonly<Record<string, MechanismDocument>> = {
+  empty,
   'crank-rocker': walkingBeam,
   'slider-crank': packetPusher,
 }

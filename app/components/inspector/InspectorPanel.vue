@@ -1,28 +1,48 @@
 <script setup lang="ts">
-/** What is selected, or the run itself when nothing is. */
+/** What is selected, or the run itself when nothing is; the mobility panel stands in its place while it is open. */
 import BodyInspector from './BodyInspector.vue'
+import GroupInspector from './GroupInspector.vue'
 import JointInspector from './JointInspector.vue'
+import MobilityPanel from './MobilityPanel.vue'
+import RelationInspector from './RelationInspector.vue'
 import ScenarioInspector from './ScenarioInspector.vue'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePanelsStore } from '~/stores/panels'
 import { useSelectionStore } from '~/stores/selection'
+import { useStageStore } from '~/stores/stage'
+import type { Kind } from '~/stores/selection'
 
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
+const panels = usePanelsStore()
+const stage = useStageStore()
 
-const body = computed(() => {
+const found = <T extends { id: string }>(kind: Kind, entries: readonly T[] | undefined): T | undefined => {
   const { selected } = selection
-  return selected?.kind === 'body' ? mechanism.document?.bodies.find((b) => b.id === selected.id) : undefined
-})
-const joint = computed(() => {
-  const { selected } = selection
-  return selected?.kind === 'joint' ? mechanism.document?.joints.find((j) => j.id === selected.id) : undefined
-})
+  return selected?.kind === kind ? entries?.find(({ id }) => id === selected.id) : undefined
+}
+const body = computed(() => found('body', mechanism.document?.bodies))
+const group = computed(() => found('group', mechanism.document?.groups))
+const joint = computed(() => found('joint', mechanism.document?.joints))
+const mate = computed(() => found('mate', mechanism.document?.mates))
+const relation = computed(() => found('relation', mechanism.document?.relations))
+const HINTS = {
+  build:
+    'Select a body to see its part, place and mass. Make parts from the kit below; the first one is held to ground.',
+  connect:
+    'Select a joint to set its limits, or pick two datums below to make one. Drag a body to see what is free.',
+}
 </script>
 
 <template>
   <aside aria-label="Inspector">
-    <BodyInspector v-if="body" :key="body.id" :body="body" />
+    <MobilityPanel v-if="panels.mobility" />
+    <BodyInspector v-else-if="body" :key="body.id" :body="body" />
+    <GroupInspector v-else-if="group" :key="group.id" :group="group" />
     <JointInspector v-else-if="joint" :key="joint.id" :joint="joint" />
+    <RelationInspector v-else-if="mate" :key="mate.id" list="mates" :entity="mate" />
+    <RelationInspector v-else-if="relation" :key="relation.id" list="relations" :entity="relation" />
+    <p v-else-if="stage.stage !== 'drive'" class="hint muted">{{ HINTS[stage.stage] }}</p>
     <ScenarioInspector v-else-if="mechanism.scenario" :scenario="mechanism.scenario" />
   </aside>
 </template>
@@ -33,5 +53,9 @@ aside {
   overflow-y: auto;
   background: rgb(var(--v-theme-surface));
   border-left: 1px solid rgb(var(--v-theme-line));
+}
+
+.hint {
+  margin: 14px;
 }
 </style>

@@ -3,17 +3,22 @@
 import { mdiSwapHorizontal } from '@mdi/js'
 import { jointType } from '@ligamen/core'
 import type { Joint, Motor, Problem, Quantity } from '@ligamen/core'
+import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
+import JointHead from './JointHead.vue'
+import JointLimits from './JointLimits.vue'
 import QuantityField from './QuantityField.vue'
 import StateTag from '~/components/workspace/StateTag.vue'
 import { useReadings } from '~/composables/useReadings'
 import { display } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useRunStore } from '~/stores/run'
+import { useStageStore } from '~/stores/stage'
 
 const props = defineProps<{ joint: Joint }>()
 const mechanism = useMechanismStore()
 const run = useRunStore()
+const stage = useStageStore()
 const readings = useReadings()
 
 const type = computed(() => jointType(props.joint.kind))
@@ -78,6 +83,7 @@ const flip = () =>
 
 <template>
   <h2 class="heading">{{ joint.name }} <StateTag :state="state" /></h2>
+  <JointHead v-if="stage.stage !== 'drive'" :joint="joint" />
   <FactRow name="Joint">{{ type?.noun }} · {{ bodies }}</FactRow>
   <template v-for="reading in mine" :key="reading.channel.key">
     <FactRow name="Position">{{ display(reading.value, reading.channel.measures, 0, 3) }}</FactRow>
@@ -108,6 +114,10 @@ const flip = () =>
     <strong>What moves with it</strong>
     <p class="muted">{{ company }}</p>
   </div>
+  <template v-if="stage.stage !== 'drive'">
+    <JointLimits :joint="joint" />
+    <EntityActions :id="joint.id" list="joints" :suspended="joint.suspended" />
+  </template>
 </template>
 
 <style scoped>

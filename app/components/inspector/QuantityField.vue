@@ -8,13 +8,16 @@ import type { Dimension, Problem, Quantity } from '@ligamen/core'
 
 const props = defineProps<{
   label: string
-  value: Quantity
+  /** Null when there is none yet. */
+  value: Quantity | null
   dimension: Dimension
   /** Tries the new value; returns the reasons when it is refused. */
   commit: (value: Quantity) => Promise<readonly Problem[]>
+  /** Takes the value away, where there may be none: then an empty field is allowed. */
+  clear?: () => Promise<readonly Problem[]>
 }>()
 
-const shown = computed(() => inWords(props.value))
+const shown = computed(() => (props.value === null ? '' : inWords(props.value)))
 const text = ref(shown.value)
 const fault = ref('')
 const busy = ref(false)
@@ -43,6 +46,10 @@ async function submit() {
     fault.value = ''
     return
   }
+  if (typed === '' && props.clear) {
+    await attempt(typed, props.clear)
+    return
+  }
   if (typed === refusedText && fault.value !== '') return
   const read = parseQuantity(typed, props.dimension)
   if (!read.ok) {
@@ -50,9 +57,14 @@ async function submit() {
     refusedText = typed
     return
   }
-  const value = isBareNumber(typed) ? `${typed} ${dimensions[props.dimension].unit}` : typed
+  const { unit } = dimensions[props.dimension]
+  const value = isBareNumber(typed) && unit !== '' ? `${typed} ${unit}` : typed
+  await attempt(typed, () => props.commit(value))
+}
+
+async function attempt(typed: string, change: () => Promise<readonly Problem[]>) {
   busy.value = true
-  const refused = await props.commit(value)
+  const refused = await change()
   busy.value = false
   fault.value = refused.map((problem) => problem.message).join(' ')
   if (refused.length === 0) text.value = shown.value

@@ -5,6 +5,12 @@ const emit = defineEmits<{ done: [mechanism: { name: string; start: string }]; c
 
 const STARTS = [
   {
+    id: 'empty',
+    name: 'Empty',
+    note: 'Parts from the kit or from files, joined by hand.',
+    path: 'M10 38h60M22 38V14h20v24M50 22l14 6-14 8z',
+  },
+  {
     id: 'crank-rocker',
     name: 'Crank-rocker four-bar',
     note: 'A crank turns, a rocker swings, the coupler carries a beam: a walking beam.',

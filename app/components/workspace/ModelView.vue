@@ -1,11 +1,20 @@
 <script setup lang="ts">
-/** The 3D view of the mechanism: drag to orbit, right-drag to pan, wheel to zoom, click to pick. */
-import { mdiFitToScreenOutline } from '@mdi/js'
+/**
+ * The 3D view of the mechanism: drag a body that can move to move it, drag elsewhere (or with Alt) to orbit, right-drag to
+ * pan, wheel to zoom, click to select or to pick a datum.
+ */
+import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import { useModelPointer } from '~/composables/useModelPointer'
 import { useViewport } from '~/composables/useViewport'
+import { usePickingStore } from '~/stores/picking'
+import { useVisibilityStore } from '~/stores/visibility'
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { fit, picture, press, release } = useViewport(canvas)
-defineExpose({ picture })
+const { view, fit, picture } = useViewport(canvas)
+const { press, move, release, leave } = useModelPointer(view)
+const picking = usePickingStore()
+const visibility = useVisibilityStore()
+defineExpose({ picture, bounds: () => view.value?.boundsOf() ?? null })
 </script>
 
 <template>
@@ -13,20 +22,34 @@ defineExpose({ picture })
     <canvas
       ref="canvas"
       tabindex="0"
-      aria-label="Model: drag to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
-      @pointerdown="press"
+      role="application"
+      aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
+      :class="{ picking: picking.wanted }"
+      @pointerdown.capture="press"
+      @pointermove="move"
       @pointerup="release"
+      @pointerleave="leave"
       @keydown.f="fit"
     />
-    <v-btn
-      class="fit"
-      color="surface"
-      variant="flat"
-      :icon="mdiFitToScreenOutline"
-      aria-label="Fit the model into the view"
-      title="Fit (F)"
-      @click="fit"
-    />
+    <div class="tools">
+      <v-btn
+        color="surface"
+        variant="flat"
+        :icon="mdiFitToScreenOutline"
+        aria-label="Fit the model into the view"
+        title="Fit (F)"
+        @click="fit"
+      />
+      <v-btn
+        v-if="visibility.anythingAway"
+        color="surface"
+        variant="flat"
+        :icon="mdiEyeOutline"
+        aria-label="Show everything"
+        title="Show everything"
+        @click="visibility.showAll"
+      />
+    </div>
     <slot />
   </div>
 </template>
@@ -51,9 +74,15 @@ canvas:focus-visible {
   outline-offset: -2px;
 }
 
-.fit {
+.picking {
+  cursor: crosshair;
+}
+
+.tools {
   position: absolute;
-  right: 10px;
   top: 10px;
+  right: 10px;
+  display: grid;
+  gap: 6px;
 }
 </style>

@@ -1,13 +1,32 @@
 <script setup lang="ts">
-/** The stages down the left edge, in the order of the work; only those that do something are here. */
-const stages = [{ id: 'drive', name: 'Drive', path: 'M3 18c4 0 4-12 9-12s5 12 9 12' }]
+/** The stages down the left edge, in the order of the work. */
+import { useStageStore } from '~/stores/stage'
+import type { Stage } from '~/stores/stage'
+
+const stage = useStageStore()
+const LOOKS: readonly { id: Stage; name: string; path: string }[] = [
+  { id: 'build', name: 'Build', path: 'M4 8l8-4 8 4v8l-8 4-8-4zM4 8l8 4 8-4M12 12v8' },
+  {
+    id: 'connect',
+    name: 'Connect',
+    path: 'M6 17a2.6 2.6 0 1 0 0-.01M18 7a2.6 2.6 0 1 0 0-.01M8 15.3 16 8.7',
+  },
+  { id: 'drive', name: 'Drive', path: 'M3 18c4 0 4-12 9-12s5 12 9 12' },
+]
 </script>
 
 <template>
   <nav aria-label="Stages">
-    <button v-for="stage in stages" :key="stage.id" type="button" class="on" aria-current="page">
-      <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="stage.path" /></svg>
-      {{ stage.name }}
+    <button
+      v-for="{ id, name, path } in LOOKS"
+      :key="id"
+      type="button"
+      :class="{ on: stage.stage === id }"
+      :aria-current="stage.stage === id ? 'page' : undefined"
+      @click="stage.go(id)"
+    >
+      <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="path" /></svg>
+      {{ name }}
     </button>
   </nav>
 </template>
@@ -30,6 +49,10 @@ button {
   border-radius: 10px;
 }
 
+button:hover:not(.on) {
+  background: rgb(var(--v-theme-primary-soft));
+}
+
 .on {
   font-weight: 600;
   color: rgb(var(--v-theme-on-primary));
@@ -43,6 +66,7 @@ svg {
   margin: 0 auto 3px;
   fill: none;
   stroke: currentcolor;
+  stroke-linejoin: round;
   stroke-width: 1.6;
 }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The workspace of one mechanism: the stage's panel, the model, the inspector and the timing chart. */
 import { useEventListener } from '@vueuse/core'
-import JointPositions from '~/components/drive/JointPositions.vue'
-import LinkMap from '~/components/drive/LinkMap.vue'
+import BuildDock from '~/components/build/BuildDock.vue'
+import ConnectDock from '~/components/connect/ConnectDock.vue'
+import JointPositions from '~/components/connect/JointPositions.vue'
 import PlayTransport from '~/components/drive/PlayTransport.vue'
 import TimingChart from '~/components/drive/TimingChart.vue'
 import InspectorPanel from '~/components/inspector/InspectorPanel.vue'
 import ModelView from '~/components/workspace/ModelView.vue'
+import NavigatorPanel from '~/components/workspace/NavigatorPanel.vue'
 import NoticeBar from '~/components/workspace/NoticeBar.vue'
 import StageRail from '~/components/workspace/StageRail.vue'
 import WorkspaceHeader from '~/components/workspace/WorkspaceHeader.vue'
@@ -16,11 +18,13 @@ import { useStoredPicture } from '~/composables/useStoredPicture'
 import { useWorkspace } from '~/composables/useWorkspace'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
+import { useStageStore } from '~/stores/stage'
 
 const id = String(useRoute().params.id)
 const { project, failure, recovered, open, takeTheirs, keepAsCopy } = useWorkspace(id)
 const mechanism = useMechanismStore()
 const saving = useSavingStore()
+const stage = useStageStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
 usePlayback()
@@ -51,16 +55,20 @@ async function copy() {
     <WorkspaceHeader :project="project.name" />
     <StageRail />
     <div class="panel">
-      <LinkMap />
-      <JointPositions />
+      <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
+      <JointPositions v-if="stage.stage !== 'build'" class="positions" />
     </div>
     <ModelView ref="view">
       <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
     </ModelView>
     <InspectorPanel />
-    <footer>
-      <PlayTransport />
-      <TimingChart />
+    <footer :class="stage.stage">
+      <BuildDock v-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
+      <ConnectDock v-else-if="stage.stage === 'connect'" />
+      <template v-else>
+        <PlayTransport />
+        <TimingChart />
+      </template>
     </footer>
   </div>
 </template>
@@ -91,11 +99,20 @@ async function copy() {
 
 footer {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: minmax(0, 1fr);
   grid-column: 2 / 5;
   min-width: 0;
   background: rgb(var(--v-theme-surface));
   border-top: 1px solid rgb(var(--v-theme-line));
+}
+
+footer.drive {
+  grid-template-rows: auto minmax(0, 1fr);
+}
+
+.positions {
+  flex: none;
+  height: 46%;
 }
 
 .failure {

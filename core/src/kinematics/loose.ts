@@ -7,6 +7,9 @@ import { Reader } from './reading'
 import { Solver } from './solver'
 
 export interface LooseMotion {
+  /** The link that moves with a unit rate, and its joint by id; null for a body that nothing ties. */
+  readonly link: number
+  readonly joint: string | null
   /** Rates of all link coordinates [rad/s or m/s]. */
   readonly rates: Float64Array
   /** "Rocker pivot can turn; Crank pin and Rocker pin follow". */
@@ -42,7 +45,13 @@ export function looseMotions(
     }))
     const solver = new Solver(mechanism, drives, q)
     solver.start()
-    return { rates: solver.state.rate.slice(), sentence: sentenceOf(mechanism, solver, moving) }
+    const joint = mechanism.linkJoint[moving]
+    return {
+      link: moving,
+      joint: joint < 0 ? null : mechanism.geometry.joints[joint].source.id,
+      rates: solver.state.rate.slice(),
+      sentence: sentenceOf(mechanism, solver, moving),
+    }
   })
 }
 

@@ -3,6 +3,7 @@
  * written frame by frame. Used for showing a freedom, a loose motion or a travel without touching anything.
  */
 import { BodyPoses, POSE } from '../kinematics/body-poses'
+import { TURNS } from '../kinematics/chain'
 import type { Mechanism } from '../kinematics/compile'
 import { Reader } from '../kinematics/reading'
 import type { Row, Target } from '../kinematics/rows'
@@ -49,6 +50,10 @@ export function sweep(
   }
   const solver =
     link >= 0 ? new Solver(mechanism, [{ link, evaluate: ofLink }], q) : new Solver(mechanism, [], q, [row])
+  return play(mechanism, solver, reader, duration)
+}
+
+function play(mechanism: Mechanism, solver: Solver, reader: Reader, duration: number): Clip {
   const count = Math.round(duration * FRAME_RATE) + 1
   const bodies = mechanism.geometry.bodies.length
   const poses = new Float64Array(count * bodies * POSE)
@@ -75,6 +80,25 @@ const SHOWN_SLIDE = 0.1
 /** One wave to and fro [s]. */
 const WAVE = 1.2
 
+/** A small motion to and fro of any link, those of a body that floats included. */
+export function wiggleLink(mechanism: Mechanism, q: Float64Array, link: number): Clip {
+  const index = mechanism.coordinates.findIndex((coordinate) => coordinate.link === link)
+  if (index >= 0) return wiggle(mechanism, q, index)
+  const reach = mechanism.linkMotion[link] === TURNS ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
+  const solver = new Solver(mechanism, [{ link, evaluate: wave(q[link], reach / 2) }], q)
+  return play(mechanism, solver, new Reader(mechanism, mechanism.coordinates), WAVE)
+}
+
+/** To one side and back, from rest to rest. */
+function wave(from: number, amplitude: number): Target {
+  const pace = (2 * Math.PI) / WAVE
+  return (time, out) => {
+    out[0] = from + amplitude * (1 - Math.cos(pace * time))
+    out[1] = amplitude * pace * Math.sin(pace * time)
+    out[2] = amplitude * pace * pace * Math.cos(pace * time)
+  }
+}
+
 /** A small motion to and fro that starts and ends at rest where things stand. */
 export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Clip {
   const { measures, settings } = mechanism.coordinates[index]
@@ -83,13 +107,7 @@ export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Cl
     // toward the side that has room
     const up = settings.upper - from >= from - settings.lower || settings.upper === Infinity ? 1 : -1
     const room = up > 0 ? settings.upper - from : from - settings.lower
-    const amplitude = (up * Math.min(reach, room)) / 2
-    const pace = (2 * Math.PI) / WAVE
-    return (time, out) => {
-      out[0] = from + amplitude * (1 - Math.cos(pace * time))
-      out[1] = amplitude * pace * Math.sin(pace * time)
-      out[2] = amplitude * pace * pace * Math.cos(pace * time)
-    }
+    return wave(from, (up * Math.min(reach, room)) / 2)
   }
   return sweep(mechanism, q, index, course, WAVE)
 }

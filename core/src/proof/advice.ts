@@ -5,9 +5,10 @@
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/mechanism'
 import { jointKinds, jointType } from '../kinematics/joints/registry'
-import { draftJoint, heldTwice, listed } from './joining'
+import { heldTwice, listed } from './joining'
 import { openModel } from './model'
 import type { Model } from './model'
+import { rejoinInPlace } from './holding'
 import { readStanding } from './standing'
 
 /** A way out, with the document as it would be. */
@@ -135,27 +136,7 @@ function suspendedFinding(model: Model, id: string): Finding {
 
 /** The document with the joint made anew where its bodies stand, when that holds. */
 function whereThingsStand(model: Model, id: string): MechanismDocument | null {
-  const { document } = model
-  const joint = document.joints.find((j) => j.id === id)!
-  const [first, second] = [joint.from, joint.to].map((datum) => document.datums.find((d) => d.id === datum)!)
-  const rest = copyOf(document)
-  rest.joints = rest.joints.filter((j) => j.id !== id)
-  const { poses } = readStanding(model, model.home)
-  const draft = draftJoint(rest, poses, {
-    kind: joint.kind,
-    name: joint.name,
-    first,
-    second,
-    inPlace: true,
-    lead: joint.lead,
-  })
-  if (!draft.ok) return null
-  const made = draft.value.document.joints[draft.value.document.joints.length - 1]
-  const target = copyOf(document)
-  const same = target.joints.find((j) => j.id === id)!
-  const datums = draft.value.document.datums.filter((d) => d.id === made.from || d.id === made.to)
-  target.datums.push(...datums)
-  Object.assign(same, { from: made.from, to: made.to })
-  delete same.suspended
-  return openModel(target).ok ? target : null
+  const { kind } = model.document.joints.find((j) => j.id === id)!
+  const target = rejoinInPlace(model.document, readStanding(model, model.home).poses, id, kind)
+  return target && openModel(target).ok ? target : null
 }

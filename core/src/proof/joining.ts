@@ -103,7 +103,8 @@ export function draftJoint(
   const moveWorld = multiply(frames.get(moves.body)!, onMoving)
   const against = stayWorld[6] * moveWorld[6] + stayWorld[7] * moveWorld[7] + stayWorld[8] * moveWorld[8] < 0
   const flip = proposal.flip ?? against
-  if (flip) staying.flip = true
+  // what stays says which way is positive
+  if (flip) moving.flip = true
   if (proposal.offset !== undefined) staying.offset = [0, 0, proposal.offset]
   if (proposal.turn !== undefined) staying.turn = proposal.turn
   if (!loop) {

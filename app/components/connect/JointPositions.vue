@@ -1,17 +1,30 @@
 <script setup lang="ts">
-/** Every joint with what it does and where it stands at the playhead. */
+/** Every joint with what it does and where it stands; the selected one is put elsewhere by slider or number. */
 import StateTag from '~/components/workspace/StateTag.vue'
+import PositionField from './PositionField.vue'
+import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
 import { display } from '~/services/display'
+import { usePoseStore } from '~/stores/pose'
+import { useRunStore } from '~/stores/run'
 import { useSelectionStore } from '~/stores/selection'
 
 const readings = useReadings()
 const selection = useSelectionStore()
+const run = useRunStore()
+const pose = usePoseStore()
+const { home } = useJointControl()
+const away = computed(() => run.standing !== null || (run.take !== null && pose.source === 'take'))
 </script>
 
 <template>
   <section aria-label="Joint positions">
-    <h2 class="heading">Joint positions</h2>
+    <h2 class="heading">
+      Joint positions
+      <button v-if="readings.length > 0" type="button" class="home" :disabled="!away" @click="home">
+        Back to home
+      </button>
+    </h2>
     <p v-if="readings.length === 0" class="hint muted">No joint moves yet.</p>
     <ul>
       <li v-for="reading in readings" :key="reading.channel.key">
@@ -25,6 +38,7 @@ const selection = useSelectionStore()
           <span class="name">{{ reading.channel.name }}</span>
           <span class="value tabular">{{ display(reading.value, reading.channel.measures, 0) }}</span>
         </button>
+        <PositionField v-if="selection.is('joint', reading.joint)" :reading="reading" />
       </li>
     </ul>
   </section>
@@ -37,6 +51,21 @@ section {
   min-height: 0;
 }
 
+.home {
+  font-size: 11px;
+  font-weight: 500;
+  letter-spacing: normal;
+  text-transform: none;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+}
+
+.home:disabled {
+  color: rgb(var(--v-theme-muted));
+  text-decoration: none;
+  cursor: default;
+}
+
 ul {
   min-height: 0;
   margin: 0;
@@ -45,7 +74,12 @@ ul {
   list-style: none;
 }
 
-button {
+li {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 29px;
+}
+
+li > button {
   display: flex;
   align-items: center;
   gap: 8px;
@@ -54,7 +88,7 @@ button {
   text-align: left;
 }
 
-button:hover,
+li > button:hover,
 button.selected {
   background: rgb(var(--v-theme-primary-soft));
   color: rgb(var(--v-theme-on-primary-soft));

@@ -36,6 +36,7 @@ const joints = computed(() => {
   }))
 })
 
+const fit = () => void fitView({ padding: 0.1, maxZoom: 1.1 })
 const positions = shallowRef(new Map<string, { x: number; y: number }>())
 /** Changes only when bodies or joints come, go or get a longer name. */
 const topology = computed(() =>
@@ -51,6 +52,8 @@ watch(
       bodies.value.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       joints.value,
     )
+    await nextTick()
+    fit()
   },
   { immediate: true },
 )
@@ -84,7 +87,6 @@ const edges = computed<Edge[]>(() =>
 
 <template>
   <section class="map" aria-label="Link map">
-    <h2 class="heading">Link map</h2>
     <VueFlow
       id="link-map"
       class="flow"
@@ -95,7 +97,7 @@ const edges = computed<Edge[]>(() =>
       :nodes-draggable="false"
       :elements-selectable="false"
       :delete-key-code="null"
-      @nodes-initialized="fitView({ padding: 0.1, maxZoom: 1.1 })"
+      @nodes-initialized="fit"
       @pane-click="selection.clear"
     >
       <template #node-body="{ id, data }">
@@ -141,8 +143,8 @@ const edges = computed<Edge[]>(() =>
 .map {
   display: flex;
   flex-direction: column;
-  height: 262px;
-  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+  flex: 1;
+  min-height: 0;
 }
 
 .flow {

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/** The dock of the Connect stage: joints, mates, relations, poses. */
+import JointMaker from './JointMaker.vue'
+import MateMaker from './MateMaker.vue'
+import NamedPoses from './NamedPoses.vue'
+import RelationMaker from './RelationMaker.vue'
+import DockFrame from '~/components/workspace/DockFrame.vue'
+import { usePickingStore } from '~/stores/picking'
+
+const TABS = [
+  { id: 'joint', name: 'Joint' },
+  { id: 'mate', name: 'Mate' },
+  { id: 'relation', name: 'Relation' },
+  { id: 'poses', name: 'Poses' },
+] as const
+const picking = usePickingStore()
+const open = ref<(typeof TABS)[number]['id']>('joint')
+watch(open, picking.stop)
+onBeforeUnmount(picking.stop)
+</script>
+
+<template>
+  <DockFrame v-model="open" label="Connect" :tabs="TABS">
+    <template #side>
+      <span v-if="picking.wanted" class="status" role="status">
+        {{ picking.wanted.what }}:
+        {{ picking.offered?.words ?? (picking.refusal || 'point at a bore, an edge or a face on the model') }}
+        <template v-if="picking.face"> · first face: {{ picking.face.words }}</template>
+      </span>
+    </template>
+    <JointMaker v-if="open === 'joint'" />
+    <MateMaker v-else-if="open === 'mate'" />
+    <RelationMaker v-else-if="open === 'relation'" />
+    <NamedPoses v-else />
+  </DockFrame>
+</template>
+
+<style scoped>
+.status {
+  align-self: center;
+  overflow: hidden;
+  font-weight: 500;
+  color: rgb(var(--v-theme-primary));
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

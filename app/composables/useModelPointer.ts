@@ -1,0 +1,126 @@
+/**
+ * The pointer on the model: a click selects or picks, hovering offers datums while a pick is wanted, and dragging a body that
+ * can move moves it; dragging anything else turns the view. Alt with the first button always turns the view.
+ */
+import type { Viewport } from '~/viewport/viewport'
+import { candidateAt } from '~/services/candidates'
+import { frameOfPose, standAs } from '@ligamen/core'
+import { floatingWith } from '~/services/tied'
+import { useMechanismStore } from '~/stores/mechanism'
+import { usePickingStore } from '~/stores/picking'
+import { usePlaybackStore } from '~/stores/playback'
+import { usePoseStore } from '~/stores/pose'
+import { useRunStore } from '~/stores/run'
+import { useSelectionStore } from '~/stores/selection'
+
+/** A press that moves less than this is a click [px]. */
+const CLICK = 4
+
+export function useModelPointer(view: Ref<Viewport | null>) {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const picking = usePickingStore()
+  const playback = usePlaybackStore()
+  const pose = usePoseStore()
+  const selection = useSelectionStore()
+  let pressed: { x: number; y: number } | null = null
+  /** What is held: its body, and the point in ground at which it was taken. */
+  let held: { body: string; name: string; through: readonly [number, number, number] } | null = null
+  let dragging = false
+
+  /** Bodies that stand still whatever happens. */
+  const still = computed(
+    () => new Set((mechanism.document?.bodies ?? []).filter(({ grounded }) => grounded).map(({ id }) => id)),
+  )
+
+  function press(event: PointerEvent) {
+    pressed = { x: event.clientX, y: event.clientY }
+    held = null
+    dragging = false
+    if (event.button !== 0 || event.altKey || picking.wanted || !view.value) return
+    const hit = view.value.hitAt(event.offsetX, event.offsetY)
+    const glyph = view.value.pick(event.offsetX, event.offsetY)
+    if (!hit || glyph?.kind === 'joint' || still.value.has(hit.body) || mechanism.problems.length > 0) return
+    const name = mechanism.document?.bodies.find(({ id }) => id === hit.body)?.name ?? ''
+    held = { body: hit.body, name, through: hit.world }
+    view.value.setOrbiting(false)
+    takeStanding()
+    mechanism.grab(hit.body, hit.onBody, event.shiftKey)
+  }
+
+  /** What is on screen is what is dragged: at a frame of the take it stands there first. */
+  function takeStanding() {
+    const { report, take } = run
+    if (pose.preview) pose.endPreview()
+    if (pose.source !== 'take' || !report || !take) return
+    const at = playback.frame * take.coordinateChannels.length
+    const values = take.coordinateChannels.map(({ key }, c) => [key, take.coordinates[at + c]!])
+    void mechanism.ask('stand', Object.fromEntries(values)).then((standing) => {
+      run.standing = standing
+    })
+  }
+
+  function move(event: PointerEvent) {
+    if (!view.value) return
+    if (held && pressed) {
+      if (!dragging && Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) <= CLICK) return
+      if (!dragging) {
+        dragging = true
+        ;(event.target as HTMLElement).setPointerCapture(event.pointerId)
+      }
+      pose.byHand = true
+      const target = view.value.onFacingPlane(event.offsetX, event.offsetY, held.through)
+      if (target) mechanism.drag(target)
+    } else if (picking.wanted && mechanism.document) offer(event)
+  }
+
+  function offer(event: PointerEvent) {
+    const found = candidateAt(view.value!, mechanism.document!, event.offsetX, event.offsetY)
+    picking.offered = found.ok ? found.value : null
+    picking.refusal = found.ok ? '' : (found.problems[0]?.message ?? '')
+  }
+
+  async function release(event: PointerEvent) {
+    const start = pressed
+    const hold = held
+    pressed = null
+    held = null
+    view.value?.setOrbiting(true)
+    if (hold) {
+      const standing = await mechanism.ask('letGo', undefined)
+      if (dragging) {
+        dragging = false
+        run.standing = standing
+        await keepFloating(hold.body, hold.name)
+        return
+      }
+    }
+    if (!start || event.button !== 0 || !view.value) return
+    if (Math.hypot(event.clientX - start.x, event.clientY - start.y) > CLICK) return
+    if (picking.wanted) {
+      offer(event)
+      if (picking.offered) picking.give(picking.offered)
+      return
+    }
+    const hit = view.value.pick(event.offsetX, event.offsetY)
+    const several = event.ctrlKey || event.metaKey || event.shiftKey
+    if (hit && several) selection.toggle(hit.kind, hit.id)
+    else if (hit) selection.select(hit.kind, hit.id)
+    else if (!several) selection.clear()
+  }
+
+  /** Bodies that nothing ties to ground stay where they were dragged: their poses belong to the document. */
+  async function keepFloating(body: string, name: string) {
+    const { report, standing } = run
+    const loose = report && floatingWith(report, still.value, body)
+    if (!standing || !loose) return
+    const frames = new Map(
+      report.bodies.flatMap((id, k) =>
+        loose.has(id) ? [[id, frameOfPose(standing.poses, k)] as const] : [],
+      ),
+    )
+    await mechanism.edit(`Move ${name}`, (draft) => standAs(draft, frames), { home: true })
+  }
+
+  return { press, move, release, leave: () => (picking.offered = null) }
+}

@@ -1,0 +1,32 @@
+/** The datums that the parts of a mechanism offer by name, as picks. */
+import { multiply, placedFrames, resolvePart, shapeOf } from '@ligamen/core'
+import type { Body, Frame, MechanismDocument, Pick, ResolvedPart } from '@ligamen/core'
+
+export interface NamedDatum {
+  readonly pick: Pick
+  /** On the body. */
+  readonly frame: Frame
+  readonly words: string
+}
+
+export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
+  const parts = new Map<string, ResolvedPart>()
+  for (const { part } of body.parts) {
+    const source = document.parts.find(({ id }) => id === part)
+    const resolved = source && resolvePart(source, '')
+    if (resolved?.ok) parts.set(part, resolved.value)
+  }
+  const frames = placedFrames(body, parts, '')
+  if (!frames.ok) return []
+  const several = body.parts.length > 1
+  return body.parts.flatMap((placed) => {
+    const part = parts.get(placed.part)!
+    const source = document.parts.find(({ id }) => id === placed.part)!
+    const where = several ? `${source.name} of ${body.name}` : body.name
+    return Object.entries(shapeOf(part).datums()).map(([name, frame]) => ({
+      pick: { name, body: body.id, feature: { placed: placed.id, name } },
+      frame: multiply(frames.value.get(placed.id)!, frame),
+      words: `${name} of ${where}`,
+    }))
+  })
+}

@@ -1,0 +1,28 @@
+/** Which bodies hang together by joints. */
+import type { ModelReport } from '@ligamen/core'
+
+/** The bodies that hang together with one, or null when something of them stands still. */
+export function floatingWith(
+  report: ModelReport,
+  still: ReadonlySet<string>,
+  body: string,
+): ReadonlySet<string> | null {
+  const tied = new Map<string, string[]>()
+  const tie = (a: string, b: string) => tied.set(a, [...(tied.get(a) ?? []), b])
+  for (const { id, from, to } of report.joints) {
+    if (report.states[id] === 'suspended') continue
+    tie(from, to)
+    tie(to, from)
+  }
+  const seen = new Set([body])
+  const waiting = [body]
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    if (still.has(id)) return null
+    for (const next of tied.get(id) ?? []) {
+      if (seen.has(next)) continue
+      seen.add(next)
+      waiting.push(next)
+    }
+  }
+  return seen
+}

@@ -1,0 +1,93 @@
+/**
+ * Marks over the model: datums that are picked or offered, with their axis and zero direction, and the ghost of a part
+ * that is about to be made. They show through what stands before them.
+ */
+import * as THREE from 'three'
+import { joined, CHORDS, shapeOf } from '@ligamen/core'
+import type { Frame, ResolvedPart } from '@ligamen/core'
+import { geometryOf } from './bodies'
+import type { BodyShapes } from './bodies'
+import type { Palette } from './palette'
+
+export interface DatumMark {
+  readonly body: string
+  /** The datum's frame on the body. */
+  readonly frame: Frame
+  /** Offered under the pointer, or picked already. */
+  readonly role: 'offered' | 'picked'
+}
+
+const SHARE = 0.05
+
+export class Markers {
+  readonly root = new THREE.Group()
+  private readonly offered = overAll()
+  private readonly picked = overAll()
+  private readonly ghostly = new THREE.MeshStandardMaterial({
+    transparent: true,
+    opacity: 0.55,
+    roughness: 0.6,
+  })
+  private readonly outline = new THREE.LineBasicMaterial()
+  private readonly shape = markShape()
+  private marks: THREE.Mesh[] = []
+  private ghost: THREE.Group | null = null
+
+  setPalette(palette: Palette): void {
+    this.offered.color.set(palette.playhead)
+    this.picked.color.set(palette.primary)
+    this.ghostly.color.set(palette.primary)
+    this.outline.color.set(palette.primary)
+  }
+
+  setDatums(marks: readonly DatumMark[], bodies: BodyShapes, size: number): void {
+    for (const mark of this.marks) mark.removeFromParent()
+    this.marks = marks.flatMap(({ body, frame, role }) => {
+      const carrier = bodies.group(body)
+      if (!carrier) return []
+      const mesh = new THREE.Mesh(this.shape, role === 'offered' ? this.offered : this.picked)
+      mesh.applyMatrix4(matrixOf(frame))
+      mesh.scale.setScalar(SHARE * size)
+      mesh.renderOrder = 3
+      carrier.add(mesh)
+      return [mesh]
+    })
+  }
+
+  setGhost(part: ResolvedPart | null, frame: Frame): void {
+    if (this.ghost) {
+      this.root.remove(this.ghost)
+      this.ghost.traverse((o) => {
+        if (o instanceof THREE.Mesh || o instanceof THREE.LineSegments) o.geometry.dispose()
+      })
+      this.ghost = null
+    }
+    if (!part) return
+    const { solid, edges } = geometryOf(joined(shapeOf(part).solids(CHORDS)))
+    this.ghost = new THREE.Group()
+    this.ghost.add(new THREE.Mesh(solid, this.ghostly), new THREE.LineSegments(edges, this.outline))
+    this.ghost.applyMatrix4(matrixOf(frame))
+    this.root.add(this.ghost)
+  }
+}
+
+/** The axis as an arrow along z, the zero direction as a short bar along x. */
+function markShape(): THREE.BufferGeometry {
+  const shapes = [
+    new THREE.SphereGeometry(0.14, 16, 12),
+    new THREE.CylinderGeometry(0.05, 0.05, 1.6, 10).rotateX(Math.PI / 2).translate(0, 0, 0.8),
+    new THREE.ConeGeometry(0.16, 0.45, 16).rotateX(Math.PI / 2).translate(0, 0, 1.8),
+    new THREE.BoxGeometry(0.9, 0.07, 0.07).translate(0.45, 0, 0),
+  ].map((shape) => shape.toNonIndexed())
+  const merged = new THREE.BufferGeometry()
+  const positions = shapes.flatMap((shape) => [...shape.getAttribute('position').array])
+  merged.setAttribute('position', new THREE.BufferAttribute(Float32Array.from(positions), 3))
+  return merged
+}
+
+const overAll = () => new THREE.MeshBasicMaterial({ depthTest: false, transparent: true, opacity: 0.9 })
+
+export function matrixOf(frame: Frame): THREE.Matrix4 {
+  const [xx, xy, xz, yx, yy, yz, zx, zy, zz, x, y, z] = frame as unknown as number[]
+  return new THREE.Matrix4().set(xx!, yx!, zx!, x!, xy!, yy!, zy!, y!, xz!, yz!, zz!, z!, 0, 0, 0, 1)
+}

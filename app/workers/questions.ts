@@ -1,0 +1,225 @@
+/**
+ * What the screen may ask the solver's worker: each question is a function of the bench and of what is asked, and none
+ * changes the document. Answers hold plain values only.
+ */
+import {
+  adviseOn,
+  considerJoint,
+  considerMate,
+  considerRelation,
+  draftRelation,
+  fail,
+  goToPose,
+  holdMotion,
+  looseMotions,
+  readStanding,
+  snapTeeth,
+  standNear,
+  succeed,
+  thereAndBack,
+  wiggle,
+  wiggleLink,
+} from '@ligamen/core'
+import type {
+  AnyRelation,
+  Clip,
+  Finding,
+  JoinProposal,
+  MateProposal,
+  MechanismDocument,
+  Model,
+  Result,
+  Snapped,
+  Standing,
+} from '@ligamen/core'
+import { clipOf, reportKeys } from './bench'
+import type { Bench } from './bench'
+
+/** What a joint, a mate or a relation would do, before it is made. */
+export interface Effect {
+  readonly document: MechanismDocument
+  /** Id of what would be made. */
+  readonly made: string
+  /** False when it contradicts what holds already. */
+  readonly holds: boolean
+  readonly sentences: readonly string[]
+  /** Where everything would stand, and its freedom played as a small motion. */
+  readonly poses: Float64Array | null
+  readonly clip: Clip | null
+}
+
+export interface JoinAnswer extends Effect {
+  readonly comes: 'first' | 'second' | 'both'
+  readonly flip: boolean
+}
+
+export interface RelateAnswer extends Effect {
+  readonly relation: AnyRelation
+  readonly basis: string | null
+  readonly slip: string | null
+}
+
+export interface LooseShown {
+  readonly sentence: string
+  readonly joint: string | null
+  readonly clip: Clip
+  /** The document in which it is held where it stands, and the name of that edit. */
+  readonly held: { readonly document: MechanismDocument; readonly edit: string } | null
+}
+
+/** How long going to a pose is shown [s]. */
+const GOING = 0.4
+/** Each way of a travel that is played [s]. */
+const EACH_WAY = 1.5
+/** More free motions than this are not listed one by one. */
+const MOST_SHOWN = 40
+
+const nothing = () =>
+  fail({
+    code: 'no-model',
+    message: 'The mechanism has to assemble first; see what is said above the model.',
+  })
+
+export const questions = {
+  join({ model, q }: Bench, proposal: JoinProposal): Result<JoinAnswer> {
+    if (!model) return nothing()
+    const effect = considerJoint(model, readStanding(model, q).poses, proposal)
+    if (!effect.ok) return effect
+    const { draft, model: after, sentences } = effect.value
+    const { document, joint, comes, flip } = draft
+    return succeed({ document, made: joint, comes, flip, sentences, ...shownIn(after, joint) })
+  },
+
+  mate({ model, q }: Bench, proposal: MateProposal): Result<Effect> {
+    if (!model) return nothing()
+    const effect = considerMate(model, readStanding(model, q).poses, proposal)
+    if (!effect.ok) return effect
+    const { document, mate, model: after, sentences } = effect.value
+    return succeed({ document, made: mate, sentences, ...shownIn(after, null) })
+  },
+
+  /** `fields` replace those that were proposed. */
+  relate(
+    { model }: Bench,
+    asked: { a: AnyRef; b: AnyRef; fields: Partial<AnyRelation> },
+  ): Result<RelateAnswer> {
+    if (!model) return nothing()
+    const draft = draftRelation(model, asked.a, asked.b)
+    if (!draft.ok) return draft
+    const { document, basis } = draft.value
+    const relation = document.relations!.find(({ id }) => id === draft.value.relation.id)!
+    Object.assign(relation, asked.fields)
+    const effect = considerRelation(model, { document, relation, basis })
+    const sentences = [effect.sentence, effect.mobility].filter((sentence) => sentence !== '')
+    const shown = shownIn(effect.model, relation.kind === 'sum' ? null : relation.a.joint)
+    return succeed({ document, made: relation.id, relation, basis, slip: effect.slip, sentences, ...shown })
+  },
+
+  snap({ model }: Bench, relation: string): Result<Snapped> {
+    if (!model) return nothing()
+    const found = model.document.relations?.find(({ id }) => id === relation)
+    return found?.kind === 'gear' || found?.kind === 'rack'
+      ? snapTeeth(model, found)
+      : fail({ code: 'snap-parts', message: 'Only gear pairs and racks can be snapped together.' })
+  },
+
+  advise({ model }: Bench): Finding[] {
+    return model ? adviseOn(model) : []
+  },
+
+  loose({ model, q }: Bench): LooseShown[] {
+    if (!model) return []
+    const { mechanism } = model
+    return looseMotions(mechanism, q)
+      .slice(0, MOST_SHOWN)
+      .map(({ link, joint, sentence }) => {
+        const document = holdMotion(model, q, link)
+        const [body, name] = [mechanism.linkBody[link]!, mechanism.linkJoint[link]!]
+        const { source } = (
+          joint === null ? mechanism.geometry.bodies[body] : mechanism.geometry.joints[name]
+        )!
+        return {
+          sentence,
+          joint,
+          clip: wiggleLink(mechanism, q, link),
+          held: document && { document, edit: `Hold ${source.name}` },
+        }
+      })
+  },
+
+  /** From where it stands to one limit of a coordinate, to the other, and back. */
+  travel({ model, q }: Bench, key: string): Result<Clip> {
+    if (!model) return nothing()
+    const index = reportKeys(model).indexOf(key)
+    const coordinate = model.mechanism.coordinates[index]
+    if (!coordinate) return nothing()
+    const { lower, upper } = coordinate.settings
+    if (lower === -Infinity && upper === Infinity)
+      return fail({
+        code: 'no-limits',
+        message: 'It has no limits yet; type one, or take the present position.',
+      })
+    const ends = [upper, lower].filter(Number.isFinite)
+    return succeed(joinClips(ends.map((to) => thereAndBack(model.mechanism, q, index, to, EACH_WAY))))
+  },
+
+  /** Goes to joint positions by a feasible path and stands there. */
+  goTo(bench: Bench, values: Readonly<Record<string, number>>): Result<{ clip: Clip; standing: Standing }> {
+    const { model, q } = bench
+    if (!model) return nothing()
+    const keys = reportKeys(model)
+    const targets = Object.entries(values).map(([key, value]) => ({ coordinate: keys.indexOf(key), value }))
+    const gone = goToPose(
+      model.mechanism,
+      q,
+      targets.filter(({ coordinate }) => coordinate >= 0),
+      24,
+    )
+    if (!gone.ok) return gone
+    const { steps } = gone.value
+    bench.q = steps[steps.length - 1]!.slice()
+    return succeed({ clip: clipOf(model, steps, GOING), standing: readStanding(model, bench.q) })
+  },
+
+  /** Stands at joint positions without a way there, as at a frame of a take. */
+  stand(bench: Bench, values: Readonly<Record<string, number>>): Standing | null {
+    const stood = bench.model && standNear(bench.model, values)
+    if (stood?.ok) bench.q = stood.value
+    return bench.standing()
+  },
+
+  letGo(bench: Bench): Standing | null {
+    return bench.letGo()
+  },
+
+  home(bench: Bench): null {
+    if (bench.model) bench.q = bench.model.home
+    return null
+  },
+} as const
+
+type AnyRef = { joint: string; freedom?: string }
+
+export type Questions = typeof questions
+export type Asked<K extends keyof Questions> = Parameters<Questions[K]>[1]
+export type Answer<K extends keyof Questions> = ReturnType<Questions[K]>
+
+/** Where a model stands at home, with the freedom of one of its joints as a small motion. */
+function shownIn(model: Model | null, joint: string | null): Pick<Effect, 'holds' | 'poses' | 'clip'> {
+  if (!model) return { holds: false, poses: null, clip: null }
+  const { mechanism, home } = model
+  const index = reportKeys(model).findIndex((key) => joint !== null && key.startsWith(`${joint}/`))
+  const clip = index < 0 ? null : wiggle(mechanism, home, index)
+  return { holds: true, poses: readStanding(model, home).poses, clip: clip && clip.frames > 1 ? clip : null }
+}
+
+function joinClips(clips: readonly Clip[]): Clip {
+  const [first] = clips
+  const poses = new Float64Array(clips.reduce((sum, clip) => sum + clip.poses.length, 0))
+  let at = 0
+  for (const clip of clips) {
+    poses.set(clip.poses, at)
+    at += clip.poses.length
+  }
+  return { frames: clips.reduce((sum, { frames }) => sum + frames, 0), interval: first!.interval, poses }
+}
