@@ -28,7 +28,7 @@ const forbid = (files, patterns) => ({
 
 /** Law 1: the core knows no screen, no Node and no database, only these libraries. */
 const outsideCore = {
-  regex: '^(?!\\.|(mathjs|class-validator|earcut)$)',
+  regex: '^(?!\\.|(mathjs|class-validator|earcut|fast-xml-parser)$)',
   message: 'The core imports only itself and pure libraries (architecture, law 1).',
 }
 

@@ -1,5 +1,5 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
-import { useRafFn, useResizeObserver } from '@vueuse/core'
+import { usePreferredReducedMotion, useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
 import { POSE } from '@ligamen/core'
 import type { MechanismDocument, ModelReport, Take } from '@ligamen/core'
@@ -32,6 +32,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const stage = useStageStore()
   const theme = useTheme()
   const view = shallowRef<Viewport | null>(null)
+  const still = usePreferredReducedMotion()
   /** How many bodies the view has been fitted to. */
   let framed = -1
 
@@ -58,7 +59,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     showMarks()
     const bodies = run.document.bodies.length
     // what is added comes into sight
-    if (bodies > framed) view.value.frame(framed > 0)
+    if (bodies > framed) view.value.frame(framed > 0 && still.value !== 'reduce')
     framed = bodies
   }
 
@@ -155,8 +156,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     () => pose.preview,
     (preview) => {
       clock.value = 0
-      const still = globalThis.matchMedia('(prefers-reduced-motion: reduce)').matches
-      if (preview && preview.clip.frames > 1 && !still) resume()
+      if (preview && preview.clip.frames > 1 && still.value !== 'reduce') resume()
       else pause()
     },
   )
@@ -165,7 +165,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   return {
     view,
-    fit: () => view.value?.frame(true),
+    fit: () => view.value?.frame(still.value !== 'reduce'),
     picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
   }
 }

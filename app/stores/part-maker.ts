@@ -11,6 +11,9 @@ export const AXES = {
   right: { axis: [1, 0, 0], zero: [0, 1, 0] },
 } as const
 
+/** Quiet colours that new parts take in turn, so that neighbours differ. */
+const COLOURS = ['#8fa3ad', '#c9a66b', '#7f9c8b', '#b58a7a', '#8c93b8', '#a9a58f'] as const
+
 export const usePartMakerStore = defineStore('part-maker', () => {
   const mechanism = useMechanismStore()
   const selection = useSelectionStore()
@@ -36,7 +39,8 @@ export const usePartMakerStore = defineStore('part-maker', () => {
     place.value = beside.map((v) => `${Math.round(v * 1e3)} mm`) as [string, string, string]
     axis.value = 'up'
     shape.value = null
-    change({ ...usual, name: freshName(mechanism.document, usual.name) })
+    const colour = COLOURS[mechanism.document.parts.length % COLOURS.length]!
+    change({ ...usual, colour, name: freshName(mechanism.document, usual.name) })
   }
 
   function change(next: Omit<Part, 'id'>) {

@@ -158,6 +158,7 @@ export class BodyShapes {
   /** Bounds in ground of bodies by id; of all when left out. */
   boundsOf(ids: Iterable<string> = this.groups.keys()): THREE.Box3 {
     const box = new THREE.Box3()
+    this.root.updateMatrixWorld()
     for (const id of ids) {
       this.groups.get(id)?.traverse((object) => {
         // glyphs and marks hang on the bodies too, but do not count

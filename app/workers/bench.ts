@@ -38,9 +38,10 @@ export class Bench {
 
   /** Returns true when nothing was waiting, so that somebody has to see to it that it is followed. */
   aim(target: readonly [number, number, number]): boolean {
+    if (!this.held) return false
     const idle = this.target === null
     this.target = target
-    return idle && this.held !== null
+    return idle
   }
 
   /** Goes where it should go; null when it should go nowhere. */

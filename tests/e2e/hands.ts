@@ -129,7 +129,7 @@ export async function findInView(page: Page, body: string): Promise<{ x: number;
     for (const u of [...steps].sort(nearest)) {
       const at = { x: box.x + u * box.width, y: box.y + v * box.height }
       await page.mouse.click(at.x, at.y)
-      if (await heading.filter({ hasText: body }).count()) return at
+      if (await heading.filter({ hasText: new RegExp(`^\\s*${body} (body|held)`) }).count()) return at
     }
   throw new Error(`${body} is nowhere to be seen`)
 }

@@ -1,0 +1,93 @@
+/** A scene from a file as bodies of a mechanism: a body for each node with triangles, a group for each node with children. */
+import { copyOf } from '../document/copy'
+import type { MechanismDocument } from '../document/mechanism'
+import { freshName } from '../building/new-part'
+import { identityFrame, multiply, ORIGIN } from '../maths/frame'
+import type { Frame } from '../maths/frame'
+import { freshId, placementOf, slug } from '../proof/joining'
+import type { Scene, SceneNode, StoredMesh } from './scene'
+
+const COLOUR = '#a9a58f'
+
+export interface Brought {
+  readonly document: MechanismDocument
+  /** Ids of the new bodies. */
+  readonly bodies: readonly string[]
+}
+
+/**
+ * @param stored the meshes of the scene, in its order
+ * @param unit metres for one unit of the scene
+ * @param name of the file, for what has no name of its own
+ */
+export function bringIn(
+  document: MechanismDocument,
+  scene: Scene,
+  stored: readonly StoredMesh[],
+  unit: number,
+  name: string,
+): Brought {
+  const draft = copyOf(document)
+  const parts = stored.map((mesh, k) => {
+    const { colour, name: own } = scene.meshes[k]
+    const called = named(own, name)
+    const id = freshId(draft, slug(`${called}-part`))
+    const [width, depth, height] = mesh.size
+    draft.parts.push({
+      id,
+      name: called,
+      shape: 'imported',
+      dimensions: { width, depth, height },
+      mesh: mesh.hash,
+      colour: colour ?? COLOUR,
+    })
+    return id
+  })
+  const bodies: string[] = []
+
+  /** Returns the ids of what stands for the node: its body, its group, or what is in it when it needs neither. */
+  const visit = (node: SceneNode, above: Frame): string[] => {
+    const frame = multiply(above, scaled(node.frame, unit))
+    const called = named(node.name, name)
+    const own = node.meshes.length > 0 ? [addBody(called, frame, node)] : []
+    const inside = node.children.flatMap((child) => visit(child, frame))
+    const members = [...own, ...inside]
+    if (node.children.length === 0 || members.length < 2) return members
+    const id = freshId(draft, slug(called))
+    draft.groups = [...(draft.groups ?? []), { id, name: called, kind: 'moving', members }]
+    return [id]
+  }
+  const addBody = (called: string, frame: Frame, node: SceneNode): string => {
+    const id = freshId(draft, slug(called))
+    draft.bodies.push({
+      id,
+      name: freshName(draft, called),
+      ...(draft.bodies.some(({ grounded }) => grounded) ? {} : { grounded: true }),
+      parts: [],
+      pose: placementOf(frame),
+    })
+    const { parts: placed } = draft.bodies[draft.bodies.length - 1]
+    for (const mesh of node.meshes) {
+      const [x, y, z] = stored[mesh].centre
+      placed.push({
+        id: freshId(draft, `${id}-placed`),
+        part: parts[mesh],
+        at: { position: [x, y, z] },
+      })
+    }
+    bodies.push(id)
+    return id
+  }
+  for (const node of scene.nodes) visit(node, identityFrame())
+  const standing = new Set(draft.bodies.flatMap((body) => body.parts.map(({ part }) => part)))
+  draft.parts = draft.parts.filter(({ id, shape }) => shape !== 'imported' || standing.has(id))
+  return { document: draft, bodies }
+}
+
+const named = (own: string, otherwise: string): string => (own.trim() || otherwise.trim() || 'Part').slice(0, 120)
+
+function scaled(frame: Frame, unit: number): Frame {
+  const out = frame.slice()
+  for (let k = 0; k < 3; k++) out[ORIGIN + k] *= unit
+  return out
+}
