@@ -65,10 +65,14 @@ export default tseslint.config(
       [`core/src/${folder}/**`],
       [
         outsideCore,
-        {
-          group: CORE.slice(i + 1).map((below) => `**/${below}/**`),
-          message: `${folder}/ may import only the folders before it (architecture, law 2).`,
-        },
+        ...(i === CORE.length - 1
+          ? []
+          : [
+              {
+                group: CORE.slice(i + 1).map((below) => `**/${below}/**`),
+                message: `${folder}/ may import only the folders before it (architecture, law 2).`,
+              },
+            ]),
         { regex: '/index$|^\\.\\.?$', message: 'Inside the core, import the file itself.' },
       ],
     ),

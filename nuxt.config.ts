@@ -34,7 +34,7 @@ export default defineNuxtConfig({
     '/**': {
       headers: {
         'content-security-policy':
-          "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; worker-src 'self' blob:; frame-ancestors 'none'",
+          "default-src 'self'; script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; worker-src 'self' blob:; frame-ancestors 'none'",
         'x-content-type-options': 'nosniff',
         'referrer-policy': 'same-origin',
       },

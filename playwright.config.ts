@@ -11,6 +11,7 @@ export default defineConfig({
     baseURL: process.env.LIGAMEN_ADDRESS ?? 'http://127.0.0.1:3000',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
+    actionTimeout: 20_000,
     // a trace films every frame, which would slow down what the walks measure
     screenshot: 'only-on-failure',
     launchOptions: {

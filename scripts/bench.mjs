@@ -64,8 +64,12 @@ async function inBrowser() {
   const server = await serve({ database: database.url, port: 4400, log: join(folder, 'server.log') })
   started.push(server)
   const { benchWorker } = await import('./bench/worker.mjs')
-  const measured = await benchWorker(server.address)
-  for (const { name, value, unit } of measured)
+  const { benchView } = await import('./bench/view.mjs')
+  const measured = [...(await benchWorker(server.address)), ...(await benchView(server.address))]
+  for (const { name, value, unit, limit } of measured) {
     console.log(`${name.padEnd(62)} ${value.toPrecision(4)} ${unit}`)
-  figures.push(...measured)
+    if (limit !== undefined)
+      console.log(`${value <= limit ? '  reached' : '  MISSED'}: at most ${limit} ${unit}`)
+  }
+  figures.push(...measured.map(({ name, value, unit }) => ({ name, value, unit })))
 }

@@ -11,6 +11,8 @@ import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
+import { useTravelDial } from './useTravelDial'
+import type { Limit } from '~/viewport/travel-dial'
 import { useSelectionStore } from '~/stores/selection'
 
 /** A press that moves less than this is a click [px]. */
@@ -27,6 +29,9 @@ export function useModelPointer(view: Ref<Viewport | null>) {
   /** What is held: its body, and the point in ground at which it was taken. */
   let held: { body: string; name: string; through: readonly [number, number, number] } | null = null
   let dragging = false
+  /** The knob of a limit that is pulled. */
+  let knob: Limit | null = null
+  const dial = useTravelDial(view)
 
   /** Bodies that stand still whatever happens. */
   const still = computed(
@@ -38,6 +43,17 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     held = null
     dragging = false
     if (event.button !== 0 || event.altKey || picking.wanted || !view.value) return
+    if (view.value.onHandle()) {
+      pressed = null
+      return
+    }
+    knob = view.value.dialKnob(event.offsetX, event.offsetY)
+    if (knob) {
+      pressed = null
+      view.value.setOrbiting(false)
+      ;(event.target as HTMLElement).setPointerCapture(event.pointerId)
+      return
+    }
     const hit = view.value.hitAt(event.offsetX, event.offsetY)
     const glyph = view.value.pick(event.offsetX, event.offsetY)
     if (!hit || glyph?.kind === 'joint' || still.value.has(hit.body) || mechanism.problems.length > 0) return
@@ -62,7 +78,8 @@ export function useModelPointer(view: Ref<Viewport | null>) {
 
   function move(event: PointerEvent) {
     if (!view.value) return
-    if (held && pressed) {
+    if (knob) dial.pull(knob, event.offsetX, event.offsetY)
+    else if (held && pressed) {
       if (!dragging && Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) <= CLICK) return
       if (!dragging) {
         dragging = true
@@ -86,11 +103,16 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     pressed = null
     held = null
     view.value?.setOrbiting(true)
+    if (knob) {
+      knob = null
+      await dial.letGo()
+      return
+    }
     if (hold) {
-      const standing = await mechanism.ask('letGo', undefined)
+      const standing = mechanism.ask('letGo', undefined)
       if (dragging) {
         dragging = false
-        run.standing = standing
+        run.standing = await standing
         await keepFloating(hold.body, hold.name)
         return
       }

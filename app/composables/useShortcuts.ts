@@ -1,26 +1,22 @@
-/** Keys that work anywhere in the workspace, except while something is typed. */
+/** Keys that work anywhere in the workspace, except while something is typed; each belongs to an action. */
 import { useEventListener } from '@vueuse/core'
-import { useMechanismStore } from '~/stores/mechanism'
-import { usePlaybackStore } from '~/stores/playback'
+import type { Action } from './useActions'
+import { keysOf } from '~/services/keys'
 
-export function useShortcuts() {
-  const mechanism = useMechanismStore()
-  const playback = usePlaybackStore()
-
+export function useShortcuts(actions: Ref<readonly Action[]>) {
   useEventListener(window, 'keydown', (event) => {
     const target = event.target as HTMLElement
-    if (target.closest('input, textarea, [contenteditable]')) return
-    const command = event.ctrlKey || event.metaKey
-    const key = event.key.toLowerCase()
-    if (command && key === 'z') {
-      event.preventDefault()
-      void (event.shiftKey ? mechanism.redo() : mechanism.undo())
-    } else if (command && key === 'y') {
-      event.preventDefault()
-      void mechanism.redo()
-    } else if (key === ' ' && !target.closest('button, a, [role="combobox"]')) {
-      event.preventDefault()
-      playback.toggle()
-    }
+    const pressed = keysOf(event)
+    if (target.closest('input, textarea, [contenteditable]') && pressed !== 'Ctrl+K') return
+    // a button or a list keeps the keys that work it
+    if (
+      /^(Space|Enter|Home|End)$/.test(pressed) &&
+      target.closest('button, a, [role]:not([role="application"])')
+    )
+      return
+    const action = actions.value.find(({ keys, enabled }) => enabled && keys === pressed)
+    if (!action) return
+    event.preventDefault()
+    void action.run()
   })
 }

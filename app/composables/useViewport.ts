@@ -1,11 +1,12 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
 import { usePreferredReducedMotion, useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
-import { POSE } from '@ligamen/core'
-import type { MechanismDocument, ModelReport, Take } from '@ligamen/core'
+import { moveBodies, POSE } from '@ligamen/core'
+import type { Frame, MechanismDocument, ModelReport, Take } from '@ligamen/core'
 import { drivenJoint } from '~/services/drivers'
 import { meshes } from '~/services/meshes'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useOverlapsStore } from '~/stores/overlaps'
 import { usePartMakerStore } from '~/stores/part-maker'
 import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
@@ -14,7 +15,9 @@ import { useRunStore } from '~/stores/run'
 import { useSectionStore } from '~/stores/section'
 import { useSelectionStore } from '~/stores/selection'
 import { useStageStore } from '~/stores/stage'
+import { useViewportStore } from '~/stores/viewport'
 import { useVisibilityStore } from '~/stores/visibility'
+import { usePlacing } from './usePlacing'
 import type { GlyphSpec } from '~/viewport/glyphs'
 import type { Palette } from '~/viewport/palette'
 import { Viewport } from '~/viewport/viewport'
@@ -29,7 +32,10 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const picking = usePickingStore()
   const maker = usePartMakerStore()
   const section = useSectionStore()
+  const overlaps = useOverlapsStore()
   const stage = useStageStore()
+  const viewport = useViewportStore()
+  const { frames, bodies } = usePlacing()
   const theme = useTheme()
   const view = shallowRef<Viewport | null>(null)
   const still = usePreferredReducedMotion()
@@ -115,6 +121,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value.setShowing(visibility.showing)
     showDocument()
     view.value.setSection(section.plane)
+    view.value.onHandles = (ids, motion, done) => {
+      if (done) void moveByHandles(ids, motion)
+    }
   })
   onBeforeUnmount(() => view.value?.dispose())
   useResizeObserver(canvas, ([entry]) => {
@@ -137,6 +146,29 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     () => section.plane,
     (plane) => view.value?.setSection(plane),
   )
+
+  watch([() => overlaps.found, () => overlaps.chosen], () => {
+    const { found, chosen } = overlaps
+    const marked = (found ?? []).filter((_, k) => chosen === null || chosen === k)
+    view.value?.setOverlaps(marked.map(({ positions }) => positions))
+  })
+
+  watch([() => viewport.handles, bodies, frames], () => {
+    const [first] = bodies.value
+    const frame = first === undefined ? null : (frames.value.get(first) ?? null)
+    view.value?.setHandles(viewport.handles, bodies.value, frame)
+  })
+
+  async function moveByHandles(ids: readonly string[], motion: Frame) {
+    const names = selection.members.map((id) => mechanism.nameOf(id)).join(', ')
+    const refused = await mechanism.edit(
+      `${viewport.handles === 'turn' ? 'Turn' : 'Move'} ${names}`,
+      (draft) => moveBodies(draft, frames.value, ids, motion),
+      { home: true },
+    )
+    // what is refused stands where it stood
+    if (refused.length > 0) showPose()
+  }
 
   // a preview runs by itself, beside the playhead
   const clock = ref(0)

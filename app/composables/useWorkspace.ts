@@ -1,6 +1,7 @@
 /** Opens a mechanism into the stores, with the edits that a crash or a lost connection left in the journal. */
 import { api } from '~/services/api'
 import { journal } from '~/services/journal'
+import { meshes } from '~/services/meshes'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
 import { useSelectionStore } from '~/stores/selection'
@@ -72,6 +73,10 @@ export function useWorkspace(id: string) {
         : 'build'
     stage.go(asked && STAGES.includes(asked) ? asked : suits)
   }
+  watch(
+    () => mechanism.document,
+    (document) => document && void meshes.bring(document),
+  )
   watch(
     () => stage.stage,
     (now) => void navigateTo({ query: { ...route.query, stage: now } }, { replace: true }),

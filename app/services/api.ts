@@ -67,7 +67,15 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   }
 }
 
+/** A mesh's content; null when the server does not have it or cannot be reached. */
+async function mesh(hash: string): Promise<ArrayBuffer | null> {
+  const response = await fetch(`/api/meshes/${hash}`).catch(() => null)
+  return response?.ok ? await response.arrayBuffer() : null
+}
+
 export const api = {
+  mesh,
+  storeMesh: (hash: string, content: Blob) => request('PUT', `meshes/${hash}`, content),
   projects: () => request<{ projects: ProjectSummary[] }>('GET', 'projects'),
   createProject: (name: string) => request<ProjectSummary>('POST', 'projects', { name }),
   renameProject: (id: string, name: string) => request('PATCH', `projects/${id}`, { name }),

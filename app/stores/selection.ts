@@ -1,6 +1,7 @@
 /** What is selected, everywhere the same: one thing, or several. The last one picked is the one the inspector shows. */
-export const SELECTABLE = ['body', 'group', 'joint', 'mate', 'relation'] as const
-export type Kind = (typeof SELECTABLE)[number]
+import type { EntityKind } from '~/services/outline'
+
+export type Kind = EntityKind
 export type Selected = { readonly kind: Kind; readonly id: string }
 
 export const useSelectionStore = defineStore('selection', () => {

@@ -122,6 +122,22 @@ export class BodyShapes {
     })
   }
 
+  /** Shows bodies moved in ground from where they stood when the motion began. */
+  moveBy(ids: readonly string[], motion: THREE.Matrix4, done: boolean): void {
+    for (const id of ids) {
+      const group = this.groups.get(id)
+      if (!group) continue
+      const start = (group.userData.start as THREE.Matrix4 | undefined) ?? group.matrix.clone()
+      if (!group.userData.start) {
+        group.updateMatrix()
+        start.copy(group.matrix)
+        group.userData.start = start
+      }
+      motion.clone().multiply(start).decompose(group.position, group.quaternion, group.scale)
+      if (done) delete group.userData.start
+    }
+  }
+
   group(id: string): THREE.Group | undefined {
     return this.groups.get(id)
   }

@@ -32,12 +32,15 @@ export class Markers {
   private readonly shape = markShape()
   private marks: THREE.Mesh[] = []
   private ghost: THREE.Group | null = null
+  private readonly overlapping = overAll()
+  private overlaps: THREE.Mesh[] = []
 
   setPalette(palette: Palette): void {
     this.offered.color.set(palette.playhead)
     this.picked.color.set(palette.primary)
     this.ghostly.color.set(palette.primary)
     this.outline.color.set(palette.primary)
+    this.overlapping.color.set(palette.playhead)
   }
 
   setDatums(marks: readonly DatumMark[], bodies: BodyShapes, size: number): void {
@@ -51,6 +54,22 @@ export class Markers {
       mesh.renderOrder = 3
       carrier.add(mesh)
       return [mesh]
+    })
+  }
+
+  /** Volumes in ground that two bodies share, nine numbers a triangle [m]. */
+  setOverlaps(solids: readonly Float32Array[]): void {
+    for (const mesh of this.overlaps) {
+      mesh.removeFromParent()
+      mesh.geometry.dispose()
+    }
+    this.overlaps = solids.map((positions) => {
+      const geometry = new THREE.BufferGeometry()
+      geometry.setAttribute('position', new THREE.BufferAttribute(positions, 3))
+      const mesh = new THREE.Mesh(geometry, this.overlapping)
+      mesh.renderOrder = 3
+      this.root.add(mesh)
+      return mesh
     })
   }
 

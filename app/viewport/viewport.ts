@@ -10,10 +10,13 @@ import type { BodyHit, Showing } from './bodies'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { groundGrid } from './grid'
+import { Handles } from './handles'
 import { Markers } from './markers'
 import type { DatumMark } from './markers'
 import type { Palette } from './palette'
 import { Trace } from './trace'
+import { TravelDial } from './travel-dial'
+import type { DialSpec, Limit } from './travel-dial'
 
 CameraControls.install({ THREE })
 
@@ -32,7 +35,11 @@ export class Viewport {
   private readonly glyphs = new JointGlyphs()
   private readonly trace = new Trace()
   private readonly markers = new Markers()
+  private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
+  private readonly handles: Handles
+  /** How bodies have moved by handles, in ground; 12 numbers, see maths/frame.ts of the core. */
+  onHandles: (ids: readonly string[], motion: Frame, done: boolean) => void = () => undefined
   private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
   private readonly sun = new THREE.DirectionalLight('#ffffff', 2.4)
   private grid: THREE.Object3D | null = null
@@ -56,6 +63,18 @@ export class Viewport {
     for (const event of ['controlstart', 'control', 'wake', 'update'] as const) {
       this.controls.addEventListener(event, () => this.wake())
     }
+    this.handles = new Handles(
+      this.camera,
+      canvas,
+      () => this.redraw(),
+      (on) => (this.controls.enabled = !on),
+      (ids, motion, done) => {
+        this.bodies.moveBy(ids, motion, done)
+        this.onHandles(ids, frameOf(motion), done)
+        this.redraw()
+      },
+    )
+    this.scene.add(this.handles.root)
     this.sun.position.set(1, -2, 3)
     this.scene.add(
       this.light,
@@ -74,6 +93,7 @@ export class Viewport {
     this.glyphs.setPalette(palette)
     this.trace.setPalette(palette)
     this.markers.setPalette(palette)
+    this.dial.setPalette(palette)
     this.layGrid()
     this.redraw()
   }
@@ -119,6 +139,37 @@ export class Viewport {
 
   setDatums(marks: readonly DatumMark[]): void {
     this.markers.setDatums(marks, this.bodies, this.bodies.size())
+    this.redraw()
+  }
+
+  setHandles(kind: 'move' | 'turn' | null, ids: readonly string[], frame: Frame | null): void {
+    this.handles.set(kind, ids, frame)
+    this.redraw()
+  }
+
+  /** The travel of a joint, drawn on the model; null for none. */
+  setDial(spec: DialSpec | null): void {
+    this.dial.set(spec, this.bodies, this.bodies.size())
+    this.redraw()
+  }
+
+  /** The knob of the dial under a point of the canvas. */
+  dialKnob(x: number, y: number): Limit | null {
+    return this.dial.hit(this.rayAt(x, y))
+  }
+
+  /** The coordinate to which the dial is pulled at a point of the canvas; of a turn the one nearest to `near`. */
+  dialValueAt(x: number, y: number, near: number): number | null {
+    return this.dial.valueAt(this.rayAt(x, y).ray, near)
+  }
+
+  /** Whether the pointer is on a handle. */
+  onHandle(): boolean {
+    return this.handles.touched()
+  }
+
+  setOverlaps(solids: readonly Float32Array[]): void {
+    this.markers.setOverlaps(solids)
     this.redraw()
   }
 
@@ -251,6 +302,7 @@ export class Viewport {
 
   dispose(): void {
     cancelAnimationFrame(this.scheduled)
+    this.handles.dispose()
     this.controls.dispose()
     this.bodies.dispose()
     this.renderer.dispose()
@@ -283,4 +335,9 @@ export class Viewport {
     this.dirty = false
     if (moving) this.wake()
   }
+}
+
+function frameOf(matrix: THREE.Matrix4): Frame {
+  const [xx, xy, xz, , yx, yy, yz, , zx, zy, zz, , x, y, z] = matrix.elements
+  return Float64Array.of(xx!, xy!, xz!, yx!, yy!, yz!, zx!, zy!, zz!, x!, y!, z!)
 }

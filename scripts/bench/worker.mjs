@@ -11,7 +11,7 @@ const ROUNDS = 15
 /**
  * Opens a walking beam with a run of 600 frames, edits its crank again and again, and listens to each solving time.
  * @param {string} address of a running server
- * @returns {Promise<{ name: string, value: number, unit: string }[]>}
+ * @returns {Promise<{ name: string, value: number, unit: string, limit?: number }[]>}
  */
 export async function benchWorker(address) {
   const browser = await chromium.launch({

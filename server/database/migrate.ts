@@ -1,9 +1,11 @@
 /** Brings a database to the newest schema. A migration adds its line here; applied ones are never edited. */
 import type { Knex } from 'knex'
 import * as projectsAndMechanisms from './migrations/001-projects-and-mechanisms'
+import * as meshes from './migrations/002-meshes'
 
 const migrations: Readonly<Record<string, Knex.Migration>> = {
   '001-projects-and-mechanisms': projectsAndMechanisms,
+  '002-meshes': meshes,
 }
 
 const source: Knex.MigrationSource<string> = {

@@ -20,3 +20,13 @@ export function pathId(event: H3Event): string {
   if (!ID.test(id)) throw new ProblemError(400, 'id-invalid', `“${id.slice(0, 80)}” is not an id.`)
   return id
 }
+
+const HASH = /^[0-9a-f]{64}$/
+
+/** The content hash in the path. Error: 400 when it is none. */
+export function pathHash(event: H3Event): string {
+  const hash = getRouterParam(event, 'hash') ?? ''
+  if (!HASH.test(hash))
+    throw new ProblemError(400, 'hash-invalid', `“${hash.slice(0, 80)}” is not a SHA-256.`)
+  return hash
+}

@@ -32,8 +32,11 @@ test('the demo opens from the start page, plays, pauses and reads the rocker ang
   await solved(page)
   await expect(page.getByText('Mobility 1 · driven 1 · fully determined').first()).toBeVisible()
   await page.getByRole('button', { name: '3 harmless redundancies' }).click()
-  await expect(page.getByText('Rocker pin: slide along z, tilt about y, tilt about x')).toBeVisible()
-  await page.keyboard.press('Escape')
+  const mobility = page.getByRole('region', { name: 'Mobility' })
+  await expect(mobility).toContainText(
+    'Rocker pin holds slide along z, tilt about y and tilt about x a second time.',
+  )
+  await mobility.getByRole('button', { name: 'Close the mobility panel' }).click()
 
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(time(page)).not.toHaveValue('0.000 s')

@@ -98,19 +98,21 @@ export async function makeJoint(page: Page, wish: JointWish): Promise<void> {
 }
 
 export const jointRow = (page: Page, name: string) =>
-  page.getByRole('region', { name: 'Joint positions' }).getByRole('button', { name, exact: false })
+  page
+    .getByRole('region', { name: 'Joint positions' })
+    .getByRole('button', { name: new RegExp(`^\\w+ ${name} [−\\d.]+ ?(°|mm)$`) })
 
 /** The number shown for a joint, in the unit it is shown in. */
 export async function reading(page: Page, name: string): Promise<number> {
   await jointRow(page, name).click()
-  const text = await page.getByRole('textbox', { name: `Position of ${name}` }).inputValue()
+  const text = await page.getByRole('textbox', { name: `Position of ${name}`, exact: true }).inputValue()
   return Number(text.replace('−', '-').replace(/[^-\d.]/g, ''))
 }
 
 /** Puts a joint at a position by its number field. */
 export async function put(page: Page, name: string, value: string): Promise<void> {
   await jointRow(page, name).click()
-  const field = page.getByRole('textbox', { name: `Position of ${name}` })
+  const field = page.getByRole('textbox', { name: `Position of ${name}`, exact: true })
   await field.fill(value)
   await field.press('Enter')
   await expect(field).not.toHaveValue(value)

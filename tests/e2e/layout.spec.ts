@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
 import { expect, jointRow, openFresh, selectCrank, test } from './fixtures'
+import { outline, stage } from './hands'
 
 /** Elements whose content is wider or higher than they show, leaving out those that are meant to scroll or cut. */
 const cutOff = (page: Page) =>
@@ -65,6 +66,41 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await field.press('Enter')
       await expect(page.getByRole('alert')).toBeVisible()
       expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+    })
+
+    test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
+      test.slow()
+      await openFresh(page)
+      await stage(page, 'Build')
+      for (const tab of ['Part kit', 'Place', 'Files', 'Overlaps']) {
+        await page.getByRole('tab', { name: tab }).click()
+        expect(await cutOff(page)).toEqual([])
+        expect(await faults(page)).toEqual([])
+      }
+      await outline(page, 'Crank').click()
+      await page.getByRole('tab', { name: 'Place' }).click()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('tab', { name: 'Part kit' }).click()
+      await page.getByRole('button', { name: 'Extruded outline' }).click()
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: 'Back to the kit' }).click()
+
+      await stage(page, 'Connect')
+      for (const tab of ['Joint', 'Mate', 'Relation', 'Poses']) {
+        await page.getByRole('tab', { name: tab }).click()
+        expect(await cutOff(page)).toEqual([])
+        expect(await faults(page)).toEqual([])
+      }
+      await jointRow(page, 'Crank shaft').click()
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: /harmless redundancies/ }).click()
+      await expect(page.getByRole('region', { name: 'Mobility' })).toContainText('a second time')
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.keyboard.press('Control+K')
+      await expect(page.getByRole('listbox', { name: 'Actions' })).toBeVisible()
       expect(await faults(page)).toEqual([])
     })
   })

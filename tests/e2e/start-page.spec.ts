@@ -16,6 +16,7 @@ test('from an empty project to a moving mechanism, and away again', async ({ pag
   await page.getByRole('button', { name: 'Create' }).click()
   await expect(page.getByText('A name is needed.')).toBeVisible()
   await page.getByLabel('Name').fill('Packet turner')
+  await page.getByRole('radio', { name: /Crank-rocker/ }).check()
   await page.getByRole('button', { name: 'Create' }).click()
   await solved(page)
   await expect(page.getByText('Packet turner').first()).toBeVisible()

@@ -1,10 +1,13 @@
 <script setup lang="ts">
-/** The dock of the Build stage: the part kit and its maker, placing. */
+/** The dock of the Build stage: the part kit and its maker, placing, files, overlaps. */
+import FileTools from './FileTools.vue'
+import OverlapTools from './OverlapTools.vue'
 import PartKit from './PartKit.vue'
 import PartMaker from './PartMaker.vue'
 import PlacingTools from './PlacingTools.vue'
 import DockFrame from '~/components/workspace/DockFrame.vue'
 import { usePartMakerStore } from '~/stores/part-maker'
+import { useExchangeStore } from '~/stores/exchange'
 import { useMechanismStore } from '~/stores/mechanism'
 import { placeBeside } from '~/services/free-place'
 
@@ -12,10 +15,22 @@ const props = defineProps<{ bounds: () => [number, number, number, number, numbe
 const TABS = [
   { id: 'parts', name: 'Part kit' },
   { id: 'place', name: 'Place' },
+  { id: 'files', name: 'Files' },
+  { id: 'overlaps', name: 'Overlaps' },
 ] as const
 const maker = usePartMakerStore()
 const mechanism = useMechanismStore()
+const exchange = useExchangeStore()
 const open = ref<(typeof TABS)[number]['id']>('parts')
+
+// a file dropped anywhere opens the tab that tells about it
+watch(
+  () => exchange.busy !== null || exchange.unitWanted !== null,
+  (going) => {
+    if (going) open.value = 'files'
+  },
+  { immediate: true },
+)
 
 const choose = (kind: string) =>
   maker.begin(kind, mechanism.document?.bodies.length ? placeBeside(props.bounds()) : [0, 0, 0])
@@ -28,6 +43,8 @@ onBeforeUnmount(maker.cancel)
       <PartMaker v-if="maker.part" />
       <PartKit v-else @choose="choose" />
     </template>
-    <PlacingTools v-else />
+    <PlacingTools v-else-if="open === 'place'" />
+    <FileTools v-else-if="open === 'files'" />
+    <OverlapTools v-else :bounds="bounds" />
   </DockFrame>
 </template>

@@ -14,7 +14,7 @@ const { view, fit, picture } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
-defineExpose({ picture, bounds: () => view.value?.boundsOf() ?? null })
+defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
 </script>
 
 <template>
@@ -29,7 +29,6 @@ defineExpose({ picture, bounds: () => view.value?.boundsOf() ?? null })
       @pointermove="move"
       @pointerup="release"
       @pointerleave="leave"
-      @keydown.f="fit"
     />
     <div class="tools">
       <v-btn

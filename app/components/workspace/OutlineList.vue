@@ -6,7 +6,7 @@
 import { mdiChevronDown, mdiChevronRight, mdiEyeOffOutline, mdiMagnify } from '@mdi/js'
 import { regroup } from '@ligamen/core'
 import { useOutline } from '~/composables/useOutline'
-import type { OutlineRow } from '~/composables/useOutline'
+import type { OutlineRow } from '~/services/outline'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSelectionStore } from '~/stores/selection'
 import { useVisibilityStore } from '~/stores/visibility'

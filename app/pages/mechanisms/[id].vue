@@ -12,10 +12,13 @@ import NavigatorPanel from '~/components/workspace/NavigatorPanel.vue'
 import NoticeBar from '~/components/workspace/NoticeBar.vue'
 import StageRail from '~/components/workspace/StageRail.vue'
 import WorkspaceHeader from '~/components/workspace/WorkspaceHeader.vue'
+import CommandPalette from '~/components/workspace/CommandPalette.vue'
+import { useActions } from '~/composables/useActions'
 import { usePlayback } from '~/composables/usePlayback'
 import { useShortcuts } from '~/composables/useShortcuts'
 import { useStoredPicture } from '~/composables/useStoredPicture'
 import { useWorkspace } from '~/composables/useWorkspace'
+import { useExchangeStore } from '~/stores/exchange'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
 import { useStageStore } from '~/stores/stage'
@@ -25,16 +28,29 @@ const { project, failure, recovered, open, takeTheirs, keepAsCopy } = useWorkspa
 const mechanism = useMechanismStore()
 const saving = useSavingStore()
 const stage = useStageStore()
+const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
 usePlayback()
-useShortcuts()
+const actions = useActions(
+  (ids) => view.value?.bounds(ids) ?? null,
+  () => view.value?.fit(),
+)
+useShortcuts(actions)
 useStoredPicture(id, (width, height) => view.value?.picture(width, height) ?? Promise.resolve(null))
 useHead({ title: computed(() => `${mechanism.document?.name ?? 'Opening'} · Ligamen`) })
 useEventListener(window, 'online', () => void saving.save())
 useEventListener(window, 'beforeunload', (event) => {
   if (saving.hasUnsaved()) event.preventDefault()
 })
+
+/** Files dropped anywhere on the window are brought in, in the Build stage. */
+const drop = (event: DragEvent) => {
+  const files = [...(event.dataTransfer?.files ?? [])]
+  if (files.length === 0) return
+  stage.go('build')
+  void exchange.read(files)
+}
 
 async function copy() {
   const made = await keepAsCopy()
@@ -51,7 +67,7 @@ async function copy() {
       <NuxtLink to="/">All projects</NuxtLink>
     </p>
   </div>
-  <div v-else class="workspace">
+  <div v-else class="workspace" @dragover.prevent @drop.prevent="drop">
     <WorkspaceHeader :project="project.name" />
     <StageRail />
     <div class="panel">
@@ -62,6 +78,7 @@ async function copy() {
       <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
     </ModelView>
     <InspectorPanel />
+    <CommandPalette :actions="actions" />
     <footer :class="stage.stage">
       <BuildDock v-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
       <ConnectDock v-else-if="stage.stage === 'connect'" />

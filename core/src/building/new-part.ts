@@ -46,8 +46,13 @@ export function addPart(document: MechanismDocument, part: Omit<Part, 'id'>, pos
 }
 
 /** A name that no body has yet: "Link", "Link 2", "Link 3". */
-export function freshName(document: MechanismDocument, wanted: string): string {
-  const taken = new Set(document.bodies.map(({ name }) => name))
-  if (!taken.has(wanted)) return wanted
-  for (let k = 2; ; k++) if (!taken.has(`${wanted} ${k}`)) return `${wanted} ${k}`
+export const freshName = (document: MechanismDocument, wanted: string): string =>
+  unused(new Set(document.bodies.map(({ name }) => name)), wanted)
+
+/** A name that is not among those taken, which it joins. */
+export function unused(taken: Set<string>, wanted: string): string {
+  let name = wanted
+  for (let k = 2; taken.has(name); k++) name = `${wanted} ${k}`
+  taken.add(name)
+  return name
 }

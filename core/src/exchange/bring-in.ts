@@ -1,10 +1,10 @@
 /** A scene from a file as bodies of a mechanism: a body for each node with triangles, a group for each node with children. */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/mechanism'
-import { freshName } from '../building/new-part'
+import { unused } from '../building/new-part'
 import { identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { freshId, placementOf, slug } from '../proof/joining'
+import { FreshIds, placementOf, slug } from '../proof/joining'
 import type { Scene, SceneNode, StoredMesh } from './scene'
 
 const COLOUR = '#a9a58f'
@@ -28,10 +28,12 @@ export function bringIn(
   name: string,
 ): Brought {
   const draft = copyOf(document)
+  const ids = new FreshIds(draft)
+  const names = new Set(draft.bodies.map((body) => body.name))
   const parts = stored.map((mesh, k) => {
     const { colour, name: own } = scene.meshes[k]
     const called = named(own, name)
-    const id = freshId(draft, slug(`${called}-part`))
+    const id = ids.take(slug(`${called}-part`))
     const [width, depth, height] = mesh.size
     draft.parts.push({
       id,
@@ -53,15 +55,15 @@ export function bringIn(
     const inside = node.children.flatMap((child) => visit(child, frame))
     const members = [...own, ...inside]
     if (node.children.length === 0 || members.length < 2) return members
-    const id = freshId(draft, slug(called))
+    const id = ids.take(slug(called))
     draft.groups = [...(draft.groups ?? []), { id, name: called, kind: 'moving', members }]
     return [id]
   }
   const addBody = (called: string, frame: Frame, node: SceneNode): string => {
-    const id = freshId(draft, slug(called))
+    const id = ids.take(slug(called))
     draft.bodies.push({
       id,
-      name: freshName(draft, called),
+      name: unused(names, called),
       ...(draft.bodies.some(({ grounded }) => grounded) ? {} : { grounded: true }),
       parts: [],
       pose: placementOf(frame),
@@ -70,7 +72,7 @@ export function bringIn(
     for (const mesh of node.meshes) {
       const [x, y, z] = stored[mesh].centre
       placed.push({
-        id: freshId(draft, `${id}-placed`),
+        id: ids.take(`${id}-placed`),
         part: parts[mesh],
         at: { position: [x, y, z] },
       })

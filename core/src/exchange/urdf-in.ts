@@ -13,7 +13,7 @@ import type { LinearSum } from '../document/relations'
 import { frameAlong, identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
-import { freshId, placementOf, slug } from '../proof/joining'
+import { FreshIds, placementOf, slug } from '../proof/joining'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import type { StoredMesh } from './scene'
@@ -79,6 +79,7 @@ function robotOf(text: string): Result<Element> {
 class Reading {
   private readonly document: MechanismDocument
   private readonly leftOut: string[] = []
+  private readonly ids: FreshIds
   private readonly bodies = new Map<string, string>()
   private readonly joints = new Map<string, Joint>()
   private readonly colours = new Map<string, string>()
@@ -99,6 +100,7 @@ class Reading {
       probes: [],
       scenarios: [{ id: 'run', name: 'Run', length: '2 s', frameRate: 60, drivers: [] }],
     }
+    this.ids = new FreshIds(this.document)
     for (const material of childrenNamed(robot, 'material')) this.colourOf(material)
     for (const { tag } of robot.children)
       if (!['link', 'joint', 'material'].includes(tag)) this.leave(`<${tag}> of the robot`)
@@ -123,7 +125,7 @@ class Reading {
   }
 
   private fresh(wanted: string): string {
-    return freshId(this.document, slug(wanted))
+    return this.ids.take(slug(wanted))
   }
 
   private link(link: Element): void {

@@ -45,15 +45,56 @@ function redundantFinding(model: Model, id: string, tried: boolean): Finding {
   const joint = model.document.joints.find((j) => j.id === id)!
   const directions = model.mobility.redundant.filter((r) => r.joint === id).map((r) => r.direction)
   const sentence = `${joint.name} holds ${listed(directions)} a second time. Harmless while the parts are exact; real ones need play or a freer joint.`
-  return { kind: 'redundant', joint: id, sentence, advice: tried ? freer(model, id) : [] }
+  return { kind: 'redundant', joint: id, sentence, advice: tried ? mending(model, id) : [] }
 }
 
+/** A change of one joint after which fewer directions are held twice. */
+interface Way extends Advice {
+  /** "Suspend Jaw pin", "Make Jaw pin spherical". */
+  readonly change: string
+  /** Directions still held twice, and directions that the joint itself no longer holds. */
+  readonly left: number
+  readonly loss: number
+}
+
+/** Changes of more joints than this are not put together. */
+const MOST_CHANGES = 3
+
+/** Ways out for a joint; where one change is not enough, several together come first. */
+function mending(model: Model, id: string): Advice[] {
+  const ways = freer(model, id)
+  const [best] = ways
+  if (!best || best.left === 0) return ways
+  const changes = [best]
+  while (changes.length < MOST_CHANGES && changes[changes.length - 1].left > 0) {
+    const opened = openModel(changes[changes.length - 1].document)
+    if (!opened.ok) return ways
+    const named = [...new Set(opened.value.mobility.redundant.map(({ joint }) => joint))]
+    const [next] = named.flatMap((joint) => freer(opened.value, joint)).sort((a, b) => a.left - b.left)
+    if (!next) return ways
+    changes.push(next)
+  }
+  const last = changes[changes.length - 1]
+  if (last.left > 0) return ways
+  const words = listed(changes.map(({ change }, k) => (k === 0 ? change : lowered(change))))
+  return [
+    {
+      sentence: `${words}: nothing else moves differently, and nothing is held twice.`,
+      edit: words,
+      document: last.document,
+    },
+    ...ways,
+  ]
+}
+
+const lowered = (text: string): string => text[0].toLowerCase() + text.slice(1)
+
 /** Suspending the joint where it holds nothing of its own, or a kind that holds less, mobility unchanged. */
-function freer(model: Model, id: string): Advice[] {
+function freer(model: Model, id: string): Way[] {
   const { document, mobility } = model
   const joint = document.joints.find((j) => j.id === id)!
   const conditions = (kind: string) => 6 - jointType(kind)!.freedoms.length
-  const ways: (Advice & { left: number; loss: number })[] = []
+  const ways: Way[] = []
   const without = copyOf(document)
   without.joints.find((j) => j.id === id)!.suspended = true
   const bare = openModel(without)
@@ -61,6 +102,7 @@ function freer(model: Model, id: string): Advice[] {
     ways.push({
       sentence: `Suspend ${joint.name}: the other joints hold everything that it holds.`,
       edit: `Suspend ${joint.name}`,
+      change: `Suspend ${joint.name}`,
       document: without,
       left: bare.value.mobility.redundant.length,
       loss: 0,
@@ -81,6 +123,7 @@ function freer(model: Model, id: string): Advice[] {
     ways.push({
       sentence: `Make ${joint.name} ${type.noun.toLowerCase()}: nothing else moves differently${left === 0 ? ', and nothing is held twice' : ''}.`,
       edit: `${joint.name}: ${type.noun.toLowerCase()}`,
+      change: `Make ${joint.name} ${type.noun.toLowerCase()}`,
       document: changed,
       left,
       loss: conditions(joint.kind) - conditions(kind),

@@ -269,17 +269,30 @@ function togetherWith(document: MechanismDocument): (body: string) => string {
   return root
 }
 
-/** An id that nothing in the document has yet. */
-export function freshId(document: MechanismDocument, wanted: string): string {
-  const taken = new Set(
-    JSON.stringify(document)
-      .match(/"id":"[^"]*"/g)
-      ?.map((m) => m.slice(6, -1)),
-  )
-  const base = wanted.slice(0, 56) || 'item'
-  if (!taken.has(base)) return base
-  for (let k = 2; ; k++) if (!taken.has(`${base}-${k}`)) return `${base}-${k}`
+/** Gives out ids that nothing in a document has yet. */
+export class FreshIds {
+  private readonly taken: Set<string>
+
+  constructor(document: MechanismDocument) {
+    this.taken = new Set(
+      JSON.stringify(document)
+        .match(/"id":"[^"]*"/g)
+        ?.map((m) => m.slice(6, -1)),
+    )
+  }
+
+  take(wanted: string): string {
+    const base = wanted.slice(0, 56) || 'item'
+    let id = base
+    for (let k = 2; this.taken.has(id); k++) id = `${base}-${k}`
+    this.taken.add(id)
+    return id
+  }
 }
+
+/** An id that nothing in the document has yet. */
+export const freshId = (document: MechanismDocument, wanted: string): string =>
+  new FreshIds(document).take(wanted)
 
 /** A name as an id: lower case letters, digits and hyphens. */
 export const slug = (name: string): string =>

@@ -108,15 +108,19 @@ function moveSecond(
   addOffset(datum, side.frame, shift)
   const { poses } = readStanding(model, model.home)
   const body = document.bodies[wheel.body]
-  const pose = frameOfPose(poses, wheel.body)
   const centre = originOf(wheel.frame)
   const turn = multiply(
     multiply(along(centre, about), turnedAboutZ(identityFrame(), angle)),
     inverse(along(centre, about)),
   )
-  const moved = multiply(turn, pose)
-  for (let k = 0; k < 3; k++) moved[ORIGIN + k] += shift[k]
-  body.pose = placementOf(moved)
+  // what is fastened to the wheel moves with it
+  const { bodyLink } = model.mechanism
+  document.bodies.forEach((other, b) => {
+    if (bodyLink[b] !== bodyLink[wheel.body]) return
+    const moved = multiply(turn, frameOfPose(poses, b))
+    for (let k = 0; k < 3; k++) moved[ORIGIN + k] += shift[k]
+    other.pose = placementOf(moved)
+  })
   const far = Math.sqrt(dot(shift, shift))
   const parts = [
     far > 1e-9

@@ -75,12 +75,18 @@ export function sideOf(model: Model, ref: CoordinateRef): Result<Side> {
   const { from, to, source } = geometry.joints[joint]
   const { poses, coordinates: values } = readStanding(model, home)
   const frame = multiply(frameOfPose(poses, from.body), from.frame)
-  const on = (body: number): Driving[] =>
+  const own = (body: number): Driving[] =>
     geometry.bodies[body].source.parts.flatMap((placed) => {
       const drive = shapeOf(geometry.parts.get(placed.part)!).drive()
       const world = multiply(frameOfPose(poses, body), geometry.bodies[body].placed.get(placed.id)!)
       return drive ? [{ body, drive, frame: world }] : []
     })
+  // what is fastened to a body moves with it
+  const { bodyLink } = mechanism
+  const on = (body: number): Driving[] => [
+    ...own(body),
+    ...geometry.bodies.flatMap((_, b) => (b !== body && bodyLink[b] === bodyLink[body] ? own(b) : [])),
+  ]
   return succeed({
     ref,
     name: source.name,

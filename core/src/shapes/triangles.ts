@@ -2,6 +2,8 @@
  * Meshes from bare triangles, as files bring them: corners in one place are joined, smooth normals are averaged by the angle
  * at the corner, and sides that bend by more than a crease become edges.
  */
+import { ORIGIN } from '../maths/frame'
+import type { Frame } from '../maths/frame'
 import { CREASE } from './mesh'
 import type { Mesh } from './mesh'
 
@@ -16,6 +18,18 @@ export function meshOfTriangles(positions: Float32Array): Mesh {
   const faces = faceNormals(kept)
   const normals = smoothNormals(kept, corner, faces)
   return { positions: kept, normals, edges: creases(kept, corner, faces, vertices) }
+}
+
+/** Triangles of a body seen from the frame in which its own frame stands [m]. */
+export function moveTriangles(positions: Float32Array, f: Frame): Float32Array {
+  const out = new Float32Array(positions.length)
+  for (let i = 0; i < positions.length; i += 3) {
+    const x = positions[i]
+    const y = positions[i + 1]
+    const z = positions[i + 2]
+    for (let k = 0; k < 3; k++) out[i + k] = f[k] * x + f[3 + k] * y + f[6 + k] * z + f[ORIGIN + k]
+  }
+  return out
 }
 
 /** Lower and upper corner of the box around a mesh [m]. */

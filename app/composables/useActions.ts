@@ -1,0 +1,182 @@
+/** Everything that can be done by a key or from the command palette, by name. */
+import { copyTo, dissolve, moved, removalOf, shapeKinds, shapeType } from '@ligamen/core'
+import { usePlacing } from './usePlacing'
+import { useJointControl } from './useJointControl'
+import { placeBeside } from '~/services/free-place'
+import { useExchangeStore } from '~/stores/exchange'
+import { useHistoryStore } from '~/stores/history'
+import { useJointMakerStore } from '~/stores/joint-maker'
+import { useMechanismStore } from '~/stores/mechanism'
+import { usePanelsStore } from '~/stores/panels'
+import { usePartMakerStore } from '~/stores/part-maker'
+import { usePickingStore } from '~/stores/picking'
+import { usePlaybackStore } from '~/stores/playback'
+import { useRunStore } from '~/stores/run'
+import { useSelectionStore } from '~/stores/selection'
+import type { Selected } from '~/stores/selection'
+import { useStageStore } from '~/stores/stage'
+import { useViewportStore } from '~/stores/viewport'
+import { useVisibilityStore } from '~/stores/visibility'
+
+export interface Action {
+  readonly id: string
+  readonly name: string
+  /** As people read it: “Ctrl+K”, “Space”. */
+  readonly keys?: string
+  readonly enabled: boolean
+  readonly run: () => unknown
+}
+
+type Bounds = (ids?: readonly string[]) => [number, number, number, number, number, number] | null
+
+export function useActions(bounds: Bounds, fit: () => void) {
+  const mechanism = useMechanismStore()
+  const history = useHistoryStore()
+  const selection = useSelectionStore()
+  const visibility = useVisibilityStore()
+  const stage = useStageStore()
+  const panels = usePanelsStore()
+  const playback = usePlaybackStore()
+  const picking = usePickingStore()
+  const makers = { part: usePartMakerStore(), joint: useJointMakerStore() }
+  const exchange = useExchangeStore()
+  const viewport = useViewportStore()
+  const run = useRunStore()
+  const { frames, bodies } = usePlacing()
+  const { home } = useJointControl()
+  /** What was copied, to be pasted. */
+  const clipboard = shallowRef<readonly string[]>([])
+
+  async function paste() {
+    const box = bounds(clipboard.value.flatMap((id) => mechanism.bodiesIn(id)))
+    const width = box ? 1.2 * (box[3] - box[0]) : 0.04
+    let made: readonly string[] = []
+    const refused = await mechanism.edit(
+      `Paste ${clipboard.value.map((id) => mechanism.nameOf(id)).join(', ')}`,
+      (draft) => {
+        const copied = copyTo(draft, frames.value, clipboard.value, [moved([width, 0, 0])])
+        made = copied.ids
+        return copied.document
+      },
+      { home: true },
+    )
+    if (refused.length > 0) return
+    const groups = new Set(mechanism.document?.groups?.map(({ id }) => id))
+    selection.selectAll(made.map((id): Selected => ({ kind: groups.has(id) ? 'group' : 'body', id })))
+  }
+
+  async function remove() {
+    const ids = selection.all.map(({ id }) => id)
+    const names = ids.map((id) => mechanism.nameOf(id)).join(', ')
+    const refused = await mechanism.edit(`Take away ${names}`, (draft) => removalOf(draft, ids).document)
+    if (refused.length === 0) selection.clear()
+  }
+
+  function escape() {
+    if (panels.palette) panels.palette = false
+    else if (picking.wanted) picking.stop()
+    else if (makers.part.part) makers.part.cancel()
+    else if (viewport.handles) viewport.handles = null
+    else selection.clear()
+  }
+
+  const make = (kind: string) => {
+    stage.go('build')
+    makers.part.begin(kind, mechanism.document?.bodies.length ? placeBeside(bounds()) : [0, 0, 0])
+  }
+
+  const actions = computed<readonly Action[]>(() => {
+    const some = selection.members.length > 0
+    const any = selection.all.length > 0
+    const full = (mechanism.document?.bodies.length ?? 0) > 0
+    const group = selection.selected?.kind === 'group' ? selection.selected.id : null
+    const always = (
+      id: string,
+      name: string,
+      keys: string | undefined,
+      act: () => unknown,
+      enabled = true,
+    ) => ({
+      id,
+      name,
+      keys,
+      enabled,
+      run: act,
+    })
+    return [
+      always('palette', 'Show all actions', 'Ctrl+K', () => (panels.palette = !panels.palette)),
+      always(
+        'undo',
+        history.undoable ? `Undo: ${history.undoable.name}` : 'Undo',
+        'Ctrl+Z',
+        mechanism.undo,
+        !!history.undoable,
+      ),
+      always(
+        'redo',
+        history.redoable ? `Redo: ${history.redoable.name}` : 'Redo',
+        'Ctrl+Shift+Z',
+        mechanism.redo,
+        !!history.redoable,
+      ),
+      always('build', 'Go to Build', '1', () => stage.go('build')),
+      always('connect', 'Go to Connect', '2', () => stage.go('connect')),
+      always('drive', 'Go to Drive', '3', () => stage.go('drive')),
+      always('play', playback.playing ? 'Pause' : 'Play', 'Space', playback.toggle, run.take !== null),
+      always(
+        'mobility',
+        panels.mobility ? 'Close the mobility panel' : 'Show what is free and what is held',
+        'M',
+        () => (panels.mobility = !panels.mobility),
+      ),
+      always('home', 'Back to the home pose', 'Home', home, run.report !== null),
+      always('fit', 'Fit the model into the view', 'F', fit),
+      always('copy', 'Copy what is selected', 'Ctrl+C', () => (clipboard.value = selection.members), some),
+      always('paste', 'Paste', 'Ctrl+V', paste, clipboard.value.length > 0),
+      always('remove', 'Take away what is selected', 'Delete', remove, any),
+      always('hide', 'Hide or show what is selected', 'H', () => visibility.hide(bodies.value), some),
+      always('faint', 'See through what is selected', 'T', () => visibility.seeThrough(bodies.value), some),
+      always('isolate', 'Show what is selected alone', 'I', () => visibility.isolate(bodies.value), some),
+      always('show-all', 'Show everything', 'Shift+H', visibility.showAll, visibility.anythingAway),
+      always('move', 'Move by handles', 'W', () => viewport.toggleHandles('move'), some),
+      always('turn', 'Turn by handles', 'R', () => viewport.toggleHandles('turn'), some),
+      always('open-group', 'Open the group', undefined, () => visibility.openGroup(group), group !== null),
+      always(
+        'dissolve',
+        'Dissolve the group',
+        undefined,
+        () => mechanism.edit(`Dissolve ${mechanism.nameOf(group!)}`, (draft) => dissolve(draft, group!)),
+        group !== null,
+      ),
+      always(
+        'joint',
+        'Pick a joint on the model',
+        'J',
+        () => {
+          stage.go('connect')
+          makers.joint.pick('first')
+        },
+        full,
+      ),
+      always('escape', 'Let go', 'Escape', escape),
+      ...(['document', 'urdf', 'glb', 'stl'] as const).map((kind) =>
+        always(
+          `write-${kind}`,
+          `Write ${kind === 'document' ? 'the mechanism' : kind.toUpperCase()} to a file`,
+          undefined,
+          () => {
+            stage.go('build')
+            exchange.write(kind)
+          },
+          full,
+        ),
+      ),
+      ...shapeKinds
+        .filter((kind) => kind !== 'imported')
+        .map((kind) =>
+          always(`part-${kind}`, `New ${shapeType(kind)!.noun.toLowerCase()}`, undefined, () => make(kind)),
+        ),
+    ]
+  })
+  return actions
+}

@@ -1,0 +1,73 @@
+/** The outline as rows: groups with what is in them, bodies, then joints, mates and relations; filtered and folded. */
+import { holderOf } from '@ligamen/core'
+import type { MechanismDocument } from '@ligamen/core'
+
+/** What an outline lists and a selection holds. */
+export type EntityKind = 'body' | 'group' | 'joint' | 'mate' | 'relation'
+
+export interface OutlineRow {
+  readonly key: string
+  readonly id: string
+  readonly kind: EntityKind | 'heading'
+  readonly name: string
+  readonly note: string
+  readonly level: number
+  /** Whether it is folded; null when there is nothing to fold. */
+  readonly folded: boolean | null
+}
+
+export function rowsOf(
+  document: MechanismDocument,
+  filter: string,
+  folded: ReadonlySet<string>,
+): OutlineRow[] {
+  const rows: OutlineRow[] = []
+  const fits = (name: string) => filter === '' || name.toLowerCase().includes(filter)
+  const bodies = new Map(document.bodies.map((body) => [body.id, body]))
+  const groups = new Map((document.groups ?? []).map((group) => [group.id, group]))
+
+  /** Whether a member or anything in it fits the filter. */
+  const holds = (id: string): boolean => {
+    const group = groups.get(id)
+    return group ? fits(group.name) || group.members.some(holds) : fits(bodies.get(id)?.name ?? '')
+  }
+  const visit = (id: string, level: number) => {
+    if (!holds(id)) return
+    const group = groups.get(id)
+    const body = bodies.get(id)
+    if (group) {
+      const isFolded = folded.has(id) && filter === ''
+      rows.push({ key: id, id, kind: 'group', name: group.name, note: group.kind, level, folded: isFolded })
+      if (!isFolded) for (const member of group.members) visit(member, level + 1)
+    } else if (body) {
+      const note = body.grounded ? 'ground' : ''
+      rows.push({ key: id, id, kind: 'body', name: body.name, note, level, folded: null })
+    }
+  }
+  for (const { id } of document.groups ?? []) if (holderOf(document, id) === undefined) visit(id, 0)
+  for (const { id } of document.bodies) if (holderOf(document, id) === undefined) visit(id, 0)
+
+  const section = (heading: string, kind: EntityKind, entries: readonly Entry[]) => {
+    const fitting = entries.filter(({ name }) => fits(name))
+    if (fitting.length === 0) return
+    const isFolded = folded.has(heading) && filter === ''
+    rows.push({
+      key: heading,
+      id: heading,
+      kind: 'heading',
+      name: heading,
+      note: String(fitting.length),
+      level: 0,
+      folded: isFolded,
+    })
+    if (isFolded) return
+    for (const { id, name, kind: note, suspended } of fitting)
+      rows.push({ key: id, id, kind, name, note: suspended ? 'suspended' : note, level: 1, folded: null })
+  }
+  section('Joints', 'joint', document.joints)
+  section('Mates', 'mate', document.mates ?? [])
+  section('Relations', 'relation', document.relations ?? [])
+  return rows
+}
+
+type Entry = { id: string; name: string; kind: string; suspended?: boolean }

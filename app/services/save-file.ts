@@ -1,0 +1,10 @@
+/** Hands a file to the person at the screen. */
+export function saveFile(name: string, bytes: Uint8Array): void {
+  const address = URL.createObjectURL(new Blob([bytes as Uint8Array<ArrayBuffer>]))
+  const link = document.createElement('a')
+  link.href = address
+  link.download = name
+  link.click()
+  // the download has its own hold of the content by then
+  setTimeout(() => URL.revokeObjectURL(address), 60_000)
+}

@@ -1,0 +1,187 @@
+/**
+ * glTF 2.0, as one file (GLB) or as JSON with its buffers beside it: nodes with their meshes and base colours. y is up in glTF
+ * and z here, so that everything is turned by a quarter. Lengths are metres. Source: Khronos glTF 2.0 specification.
+ */
+import { Document, Primitive, WebIO } from '@gltf-transform/core'
+import type { JSONDocument, Node } from '@gltf-transform/core'
+import { identityFrame, succeed } from '@ligamen/core'
+import type { Frame, Scene, SceneNode } from '@ligamen/core'
+import { broken } from './format'
+import type { Format, InFile } from './format'
+
+export const gltf: Format = {
+  noun: 'glTF',
+  endings: ['glb', 'gltf'],
+  async read(file, beside) {
+    try {
+      const io = new WebIO()
+      const document = /\.glb$/i.test(file.name)
+        ? await io.readBinary(file.bytes)
+        : await io.readJSON(jsonDocument(file, beside))
+      const scene = sceneOf(document)
+      return scene.meshes.length > 0 ? succeed(scene) : broken(file, 'it holds no triangle.')
+    } catch (error) {
+      return broken(file, String((error as Error).message))
+    }
+  },
+}
+
+function jsonDocument(file: InFile, beside: readonly InFile[]): JSONDocument {
+  const json = JSON.parse(new TextDecoder().decode(file.bytes)) as JSONDocument['json']
+  const resources: Record<string, Uint8Array<ArrayBuffer>> = {}
+  for (const { uri } of json.buffers ?? []) {
+    if (!uri) continue
+    if (uri.startsWith('data:')) {
+      const encoded = uri.slice(uri.indexOf(',') + 1)
+      resources[uri] = Uint8Array.from(atob(encoded), (c) => c.charCodeAt(0))
+      continue
+    }
+    const found = beside.find(({ name }) => name === decodeURIComponent(uri).split('/').pop())
+    if (!found) throw new Error(`its buffer ${uri} is missing; drop it together with the file`)
+    resources[uri] = found.bytes.slice()
+  }
+  // pictures are of no use here
+  json.images = []
+  json.textures = []
+  return { json, resources }
+}
+
+function sceneOf(document: Document): Scene {
+  const meshes: { name: string; colour: string | null; positions: Float32Array }[] = []
+  const leftOut = new Set<string>()
+  const root = document.getRoot()
+  if (root.listAnimations().length > 0) leftOut.add('animations')
+  if (root.listSkins().length > 0) leftOut.add('skins')
+  if (root.listTextures().length > 0) leftOut.add('textures')
+
+  const visit = (node: Node): SceneNode => {
+    const indices = (node.getMesh()?.listPrimitives() ?? []).flatMap((primitive) => {
+      const scaled = scaledTriangles(primitive, node.getScale(), leftOut)
+      if (!scaled) return []
+      const factor = primitive.getMaterial()?.getBaseColorFactor()
+      meshes.push({
+        name: node.getMesh()!.getName() || node.getName(),
+        colour: factor ? hex(factor) : null,
+        positions: scaled,
+      })
+      return [meshes.length - 1]
+    })
+    return {
+      name: node.getName() || node.getMesh()?.getName() || '',
+      frame: frameOf(node),
+      meshes: indices,
+      children: node.listChildren().map(visit),
+    }
+  }
+  const scene = root.getDefaultScene() ?? root.listScenes()[0]
+  const nodes = (scene?.listChildren() ?? []).map(visit)
+  return {
+    unit: 1,
+    meshes,
+    nodes: nodes.map((node) => ({ ...node, frame: turned(node.frame) })),
+    leftOut: [...leftOut],
+  }
+}
+
+function scaledTriangles(
+  primitive: Primitive,
+  scale: readonly number[],
+  leftOut: Set<string>,
+): Float32Array | null {
+  if (primitive.getMode() !== Primitive.Mode.TRIANGLES) {
+    leftOut.add('lines, points and strips')
+    return null
+  }
+  const position = primitive.getAttribute('POSITION')
+  if (!position) return null
+  const index = primitive.getIndices()
+  const count = index ? index.getCount() : position.getCount()
+  const out = new Float32Array(9 * Math.floor(count / 3))
+  const corner = [0, 0, 0]
+  for (let k = 0; k < out.length / 3; k++) {
+    position.getElement(index ? index.getScalar(k) : k, corner)
+    for (let c = 0; c < 3; c++) out[3 * k + c] = corner[c]! * scale[c]!
+  }
+  return out
+}
+
+function frameOf(node: Node): Frame {
+  const [x, y, z, w] = node.getRotation()
+  const [px, py, pz] = node.getTranslation()
+  return Float64Array.of(
+    ...[1 - 2 * (y * y + z * z), 2 * (x * y + w * z), 2 * (x * z - w * y)],
+    ...[2 * (x * y - w * z), 1 - 2 * (x * x + z * z), 2 * (y * z + w * x)],
+    ...[2 * (x * z + w * y), 2 * (y * z - w * x), 1 - 2 * (x * x + y * y)],
+    ...[px, py, pz],
+  )
+}
+
+/** The frame seen with z up. */
+function turned(frame: Frame): Frame {
+  const out = identityFrame()
+  for (let k = 0; k < 4; k++) {
+    const [x, y, z] = frame.subarray(3 * k, 3 * k + 3)
+    out.set([x!, -z!, y!], 3 * k)
+  }
+  return out
+}
+
+const hex = (factor: readonly number[]): string =>
+  `#${factor
+    .slice(0, 3)
+    .map((c) =>
+      Math.round(255 * srgb(c))
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`
+
+/** glTF holds colours in linear light. */
+const srgb = (c: number): number => (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055)
+const linear = (c: number): number => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4)
+
+export interface OutBody {
+  readonly name: string
+  /** In ground. */
+  readonly frame: Frame
+  readonly parts: readonly {
+    readonly name: string
+    readonly colour: string
+    readonly positions: Float32Array
+  }[]
+}
+
+/** Bodies where they stand, as a GLB. */
+export async function writeGlb(bodies: readonly OutBody[]): Promise<Uint8Array> {
+  const document = new Document()
+  const buffer = document.createBuffer()
+  const scene = document.createScene()
+  for (const { name, frame, parts } of bodies) {
+    const mesh = document.createMesh(name)
+    for (const part of parts) {
+      const position = document
+        .createAccessor()
+        .setType('VEC3')
+        .setArray(part.positions as Float32Array<ArrayBuffer>)
+        .setBuffer(buffer)
+      const rgb = [1, 3, 5].map((k) => linear(parseInt(part.colour.slice(k, k + 2), 16) / 255))
+      const material = document.createMaterial(part.colour).setBaseColorFactor([rgb[0]!, rgb[1]!, rgb[2]!, 1])
+      mesh.addPrimitive(document.createPrimitive().setAttribute('POSITION', position).setMaterial(material))
+    }
+    const [xx, xy, xz, yx, yy, yz, zx, zy, zz, px, py, pz] = lying(frame) as unknown as number[]
+    const node = document.createNode(name)
+    node.setMatrix([xx!, xy!, xz!, 0, yx!, yy!, yz!, 0, zx!, zy!, zz!, 0, px!, py!, pz!, 1])
+    scene.addChild(parts.length > 0 ? node.setMesh(mesh) : node)
+  }
+  return await new WebIO().writeBinary(document)
+}
+
+/** The frame seen with y up: the inverse of reading. */
+function lying(frame: Frame): Frame {
+  const out = identityFrame()
+  for (let k = 0; k < 4; k++) {
+    const [x, y, z] = frame.subarray(3 * k, 3 * k + 3)
+    out.set([x!, z!, -y!], 3 * k)
+  }
+  return out
+}
