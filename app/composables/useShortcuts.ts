@@ -3,17 +3,18 @@ import { useEventListener } from '@vueuse/core'
 import type { Action } from './useActions'
 import { keysOf } from '~/services/keys'
 
+const PRESSED_BY_SPACE = 'button, a, [role="combobox"], [role="treeitem"], [role="tab"]'
+const IN_A_WIDGET = '[role]:not([role="application"])'
+const WALKED_BY_KEYS: Readonly<Record<string, string>> = { Home: IN_A_WIDGET, End: IN_A_WIDGET }
+
 export function useShortcuts(actions: Ref<readonly Action[]>) {
   useEventListener(window, 'keydown', (event) => {
     const target = event.target as HTMLElement
     const pressed = keysOf(event)
     if (target.closest('input, textarea, [contenteditable]') && pressed !== 'Ctrl+K') return
-    // a button or a list keeps the keys that work it
-    if (
-      /^(Space|Enter|Home|End)$/.test(pressed) &&
-      target.closest('button, a, [role]:not([role="application"])')
-    )
-      return
+    // what has the focus keeps the keys that work it
+    const kept = pressed === 'Space' ? PRESSED_BY_SPACE : WALKED_BY_KEYS[pressed]
+    if (kept && target.closest(kept)) return
     const action = actions.value.find(({ keys, enabled }) => enabled && keys === pressed)
     if (!action) return
     event.preventDefault()

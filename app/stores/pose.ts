@@ -2,6 +2,7 @@
  * Where the bodies stand on screen: in the motion being previewed, where somebody has put them by hand, at the playhead of
  * the take, or at home; whichever of these comes first.
  */
+import { usePreferredReducedMotion } from '@vueuse/core'
 import { POSE } from '@ligamen/core'
 import type { Clip } from '@ligamen/core'
 import { usePlaybackStore } from './playback'
@@ -12,6 +13,7 @@ export const usePoseStore = defineStore('pose', () => {
   const run = useRunStore()
   const playback = usePlaybackStore()
   const stage = useStageStore()
+  const calm = usePreferredReducedMotion()
 
   /** A motion shown over the model without changing it. */
   const preview = shallowRef<{ clip: Clip; loop: boolean } | null>(null)
@@ -41,7 +43,9 @@ export const usePoseStore = defineStore('pose', () => {
     }
   })
 
+  /** Plays a motion over the model; whoever wants no motion sees where it begins when it comes back to that, else nothing. */
   function show(clip: Clip, loop: boolean) {
+    if (calm.value === 'reduce' && !loop) return
     preview.value = { clip, loop }
     previewFrame.value = 0
   }

@@ -65,7 +65,8 @@ async function selecting(page) {
       await page.evaluate(
         (name) =>
           new Promise((resolve) => {
-            const row = document.querySelector(`[role="treeitem"][aria-label="${name}"]`)
+            const rows = [...document.querySelectorAll('[role="treeitem"]')]
+            const row = rows.find(({ textContent }) => textContent?.trim() === name)
             const began = performance.now()
             row?.dispatchEvent(new MouseEvent('click', { bubbles: true }))
             const look = () => {

@@ -19,7 +19,7 @@ export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive') =>
 export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' })
 
 export const outline = (page: Page, name: string) =>
-  page.getByRole('treeitem', { name: new RegExp(`^${name}(,|$)`) })
+  page.getByRole('treeitem', { name: new RegExp(`^${name}( [a-z-]+)?$`) })
 
 /** Types a value into a field and leaves it with Enter. */
 export async function type(page: Page, within: string, label: string, value: string): Promise<void> {

@@ -6,7 +6,7 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
 test('a fourth wall joint is announced before it is made, and the panel mends it', async ({ page }) => {
   test.slow()
-  await openEmpty(page, 'Walking beam by hand')
+  await openEmpty(page, 'Beam by hand')
   const link = { noun: 'Link plate', dimensions: { Width: '16 mm', Thickness: '6 mm' } }
   const length = (value: string) => ({ ...link.dimensions, 'Length between bores': value })
   await makePart(page, {
@@ -39,7 +39,7 @@ test('a fourth wall joint is announced before it is made, and the panel mends it
   await proposeJoint(page, { name: 'Rocker pivot', first: 'bore A of Rocker', second: 'bore B of Wall' })
   const form = page.getByRole('form', { name: 'New joint' })
   await expect(form).toContainText('Mobility 3 → 1.')
-  await expect(form).toContainText(/It would hold .* a second time: harmless while the parts are exact\./)
+  await expect(form).toContainText(/would hold .* a second time: harmless while the parts are exact\./)
   // nothing has been made yet
   await expect(page.getByRole('button', { name: /^Mobility 3/ })).toBeVisible()
   await form.getByRole('button', { name: 'Make joint' }).click()

@@ -129,7 +129,6 @@ watch(
         :aria-level="row.level + 1"
         :aria-selected="isSelected(row)"
         :aria-expanded="row.folded === null ? undefined : !row.folded"
-        :aria-label="`${row.name}${row.note ? `, ${row.note}` : ''}`"
         :tabindex="row.key === current ? 0 : -1"
         :class="{ selected: isSelected(row), heading: row.kind === 'heading', target: target === row.id }"
         :style="{ paddingLeft: `${8 + 14 * row.level}px` }"
@@ -142,13 +141,9 @@ watch(
         @dragover.prevent="target = row.kind === 'group' ? row.id : null"
         @drop.stop="drop(row)"
       >
-        <v-icon
-          v-if="row.folded !== null"
-          class="fold"
-          :icon="row.folded ? mdiChevronRight : mdiChevronDown"
-          size="14"
-          @click.stop="fold(row.key, !row.folded)"
-        />
+        <span v-if="row.folded !== null" class="fold" @click.stop="fold(row.key, !row.folded)">
+          <v-icon :icon="row.folded ? mdiChevronRight : mdiChevronDown" size="14" />
+        </span>
         <span v-else class="mark" :class="row.kind" aria-hidden="true" />
         <input
           v-if="renaming === row.key"

@@ -86,7 +86,8 @@ export function bringIn(
   return { document: draft, bodies }
 }
 
-const named = (own: string, otherwise: string): string => (own.trim() || otherwise.trim() || 'Part').slice(0, 120)
+const named = (own: string, otherwise: string): string =>
+  (own.trim() || otherwise.trim() || 'Part').slice(0, 120)
 
 function scaled(frame: Frame, unit: number): Frame {
   const out = frame.slice()

@@ -73,7 +73,10 @@ function robotOf(text: string): Result<Element> {
   if (!root.ok) return root
   return root.value.tag === 'robot'
     ? root
-    : fail({ code: 'urdf-root', message: `A URDF starts with <robot>; this file starts with <${root.value.tag}>.` })
+    : fail({
+        code: 'urdf-root',
+        message: `A URDF starts with <robot>; this file starts with <${root.value.tag}>.`,
+      })
 }
 
 class Reading {
@@ -242,7 +245,11 @@ class Reading {
     if (rgba) {
       const hex = rgba
         .slice(0, 3)
-        .map((c) => Math.round(255 * Math.min(1, Math.max(0, c))).toString(16).padStart(2, '0'))
+        .map((c) =>
+          Math.round(255 * Math.min(1, Math.max(0, c)))
+            .toString(16)
+            .padStart(2, '0'),
+        )
         .join('')
       this.colours.set(name, `#${hex}`)
     }
@@ -293,7 +300,8 @@ class Reading {
     if (limit?.effort !== undefined || limit?.velocity !== undefined)
       this.leave('limits of effort and velocity')
     for (const { tag } of joint.children)
-      if (!['origin', 'parent', 'child', 'axis', 'limit', 'mimic'].includes(tag)) this.leave(`<${tag}> of joints`)
+      if (!['origin', 'parent', 'child', 'axis', 'limit', 'mimic'].includes(tag))
+        this.leave(`<${tag}> of joints`)
   }
 
   private mimic(joint: Element): void {
@@ -301,7 +309,8 @@ class Reading {
     if (!mimic) return
     const follower = this.joints.get(joint.attributes.name ?? '')
     const leader = this.joints.get(mimic.attributes.joint ?? '')
-    const freedom = (made: Joint | undefined) => (made?.kind === 'prismatic' ? 's' : made?.kind === 'revolute' ? 'angle' : null)
+    const freedom = (made: Joint | undefined) =>
+      made?.kind === 'prismatic' ? 's' : made?.kind === 'revolute' ? 'angle' : null
     const [a, b] = [freedom(follower), freedom(leader)]
     if (!follower || !leader || !a || !b) {
       this.leave(`the mimic of “${joint.attributes.name}”, whose joints have no single position`)

@@ -120,13 +120,16 @@ class Writing {
     grow()
     for (let k = 0; k < bodies.length; k++) {
       if (seen.has(k)) continue
-      this.leftOut.push(`${bodies[k].name} is tied to nothing: it is written as fixed to ${bodies[root].name}`)
+      this.leftOut.push(
+        `${bodies[k].name} is tied to nothing: it is written as fixed to ${bodies[root].name}`,
+      )
       reach({ parent: root, child: k, joint: null, forward: true })
       grow()
     }
     for (const joint of joints) {
       if (joint.source.suspended) this.leftOut.push(`${joint.source.name} is suspended`)
-      else if (!used.has(joint)) this.leftOut.push(`${joint.source.name} closes a loop, which URDF cannot say`)
+      else if (!used.has(joint))
+        this.leftOut.push(`${joint.source.name} closes a loop, which URDF cannot say`)
     }
     for (const { name } of document.mates ?? []) this.leftOut.push(`the mate ${name}`)
     return edges
@@ -163,8 +166,7 @@ class Writing {
   private geometry(part: Part): string {
     const d = (name: string) => metres(part.dimensions[name])
     if (part.shape === 'box') return `<box size="${d('width')} ${d('depth')} ${d('height')}"/>`
-    if (part.shape === 'cylinder')
-      return `<cylinder radius="${d('diameter') / 2}" length="${d('length')}"/>`
+    if (part.shape === 'cylinder') return `<cylinder radius="${d('diameter') / 2}" length="${d('length')}"/>`
     const file = `meshes/${part.id}.stl`
     this.meshes.set(file, part)
     return `<mesh filename="${file}"/>`
@@ -266,7 +268,9 @@ class Writing {
       for (const { link, factor } of row.terms) factors.set(link, (factors.get(link) ?? 0) + factor)
       const links = [...factors].filter(([, factor]) => factor !== 0)
       const sides = links.map(([link]) =>
-        mechanism.coordinates.findIndex((c) => c.link === link && c.terms.length === 1 && c.terms[0].factor === 1),
+        mechanism.coordinates.findIndex(
+          (c) => c.link === link && c.terms.length === 1 && c.terms[0].factor === 1,
+        ),
       )
       if (row.terms.some(({ curve }) => curve) || sides.length !== 2 || sides.some((c) => c < 0)) {
         this.leftOut.push(`the relation ${source.name}`)
@@ -311,9 +315,7 @@ function originXml(f: Frame): string {
   const flat = Math.hypot(f[0], f[1])
   const pitch = Math.atan2(-f[2], flat)
   const [roll, yaw] =
-    flat > 1e-12
-      ? [Math.atan2(f[5], f[8]), Math.atan2(f[1], f[0])]
-      : [0, Math.atan2(-f[3], f[4])]
+    flat > 1e-12 ? [Math.atan2(f[5], f[8]), Math.atan2(f[1], f[0])] : [0, Math.atan2(-f[3], f[4])]
   const xyz = [f[ORIGIN], f[ORIGIN + 1], f[ORIGIN + 2]].map(tidy)
   return `<origin xyz="${xyz.join(' ')}" rpy="${[roll, pitch, yaw].map(tidy).join(' ')}"/>`
 }

@@ -3,6 +3,7 @@
  * hold less while the motion stays the same; for a suspended one that contradicts, what would make room for it.
  */
 import { copyOf } from '../document/copy'
+import type { Joint } from '../document/joints'
 import type { MechanismDocument } from '../document/mechanism'
 import { jointKinds, jointType } from '../kinematics/joints/registry'
 import { heldTwice, listed } from './joining'
@@ -69,8 +70,9 @@ function mending(model: Model, id: string): Advice[] {
   while (changes.length < MOST_CHANGES && changes[changes.length - 1].left > 0) {
     const opened = openModel(changes[changes.length - 1].document)
     if (!opened.ok) return ways
-    const named = [...new Set(opened.value.mobility.redundant.map(({ joint }) => joint))]
-    const [next] = named.flatMap((joint) => freer(opened.value, joint)).sort((a, b) => a.left - b.left)
+    const [next] = beside(opened.value)
+      .flatMap((joint) => freer(opened.value, joint))
+      .sort((a, b) => a.left - b.left || a.loss - b.loss)
     if (!next) return ways
     changes.push(next)
   }
@@ -85,6 +87,16 @@ function mending(model: Model, id: string): Advice[] {
     },
     ...ways,
   ]
+}
+
+/** Joints that hold something twice, and those that share a body with one of them. */
+function beside({ document, mobility }: Model): string[] {
+  const bodyOf = new Map(document.datums.map(({ id, body }) => [id, body]))
+  const bodies = ({ from, to }: Joint) => [bodyOf.get(from), bodyOf.get(to)]
+  const redundant = document.joints.filter(({ id }) => mobility.redundant.some(({ joint }) => joint === id))
+  const touched = new Set(redundant.flatMap(bodies))
+  const near = document.joints.filter((joint) => bodies(joint).some((body) => touched.has(body)))
+  return near.slice(0, MOST_TRIED).map(({ id }) => id)
 }
 
 const lowered = (text: string): string => text[0].toLowerCase() + text.slice(1)

@@ -146,7 +146,21 @@ export function considerJoint(
   const sentences = [`Mobility ${before.mobility.mobility} → ${opened.value.mobility.mobility}.`]
   if (twice.length > 0)
     sentences.push(`It would hold ${listed(twice)} a second time: harmless while the parts are exact.`)
+  else sentences.push(...heldElsewhere(before, opened.value))
   return succeed({ draft: draft.value, model: opened.value, problems: [], sentences })
+}
+
+/** What other joints would hold a second time, where the new one carries its body in their stead. */
+function heldElsewhere(before: Model, after: Model): string[] {
+  if (after.mobility.redundant.length <= before.mobility.redundant.length) return []
+  const known = new Set(before.mobility.redundant.map(({ joint, direction }) => `${joint} ${direction}`))
+  const fresh = after.mobility.redundant.filter(({ joint, direction }) => !known.has(`${joint} ${direction}`))
+  const joints = [...new Set(fresh.map(({ joint }) => joint))]
+  return joints.map((id) => {
+    const name = after.document.joints.find((joint) => joint.id === id)?.name ?? id
+    const directions = fresh.filter(({ joint }) => joint === id).map(({ direction }) => direction)
+    return `With it, ${name} would hold ${listed(directions)} a second time: harmless while the parts are exact.`
+  })
 }
 
 /** Directions of a joint that the rest of the mechanism holds already. */

@@ -1,6 +1,15 @@
 /** URDF read as a mechanism and written again: links, joints, limits, mimic, masses. */
 import { describe, expect, it } from 'vitest'
-import { frameOfPose, ORIGIN, openModel, readStanding, readUrdf, standNear, urdfMeshes, writeUrdf } from '../../src'
+import {
+  frameOfPose,
+  ORIGIN,
+  openModel,
+  readStanding,
+  readUrdf,
+  standNear,
+  urdfMeshes,
+  writeUrdf,
+} from '../../src'
 import type { MechanismDocument } from '../../src'
 import { modelOf } from '../workshop'
 
