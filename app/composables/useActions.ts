@@ -138,8 +138,8 @@ export function useActions(bounds: Bounds, fit: () => void) {
       always('faint', 'See through what is selected', 'T', () => visibility.seeThrough(bodies.value), some),
       always('isolate', 'Show what is selected alone', 'I', () => visibility.isolate(bodies.value), some),
       always('show-all', 'Show everything', 'Shift+H', visibility.showAll, visibility.anythingAway),
-      always('move', 'Move by handles', 'W', () => viewport.toggleHandles('move'), some),
-      always('turn', 'Turn by handles', 'R', () => viewport.toggleHandles('turn'), some),
+      always('move', 'Move by handles', 'Shift+M', () => viewport.toggleHandles('move'), some),
+      always('turn', 'Turn by handles', 'Shift+R', () => viewport.toggleHandles('turn'), some),
       always('open-group', 'Open the group', undefined, () => visibility.openGroup(group), group !== null),
       always(
         'dissolve',

@@ -3,6 +3,7 @@ import * as THREE from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { Frame } from '@ligamen/core'
 import { matrixOf } from './markers'
+import type { Palette } from './palette'
 
 const STEP = 0.001
 const ANGLE = Math.PI / 36
@@ -27,7 +28,7 @@ export class Handles {
   ) {
     this.controls = new TransformControls(camera, canvas)
     this.controls.setSpace('world')
-    this.root = this.controls.getHelper()
+    this.root = new THREE.Group().add(this.controls.getHelper(), this.proxy)
     this.controls.addEventListener('change', changed)
     this.controls.addEventListener('dragging-changed', ({ value }) => {
       held(value === true)
@@ -37,6 +38,10 @@ export class Handles {
     this.controls.addEventListener('objectChange', () => this.moved(this.ids, this.motion(), false))
     canvas.addEventListener('pointermove', ({ ctrlKey }) => this.snap(!ctrlKey))
     this.snap(true)
+  }
+
+  setPalette({ primary, playhead }: Palette): void {
+    this.controls.setColors(primary, primary, primary, playhead)
   }
 
   /** Puts the handles at a frame of ground for these bodies, or takes them away. */

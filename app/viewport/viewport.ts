@@ -94,6 +94,7 @@ export class Viewport {
     this.trace.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
+    this.handles.setPalette(palette)
     this.layGrid()
     this.redraw()
   }

@@ -14,6 +14,9 @@ const cutOff = (page: Page) =>
         const box = element.getBoundingClientRect()
         if (box.width < 2 || box.height < 2 || style.visibility === 'hidden') return false
         if (element.closest('.vue-flow__viewport, .v-overlay-container, svg, .sr-only')) return false
+        // what stands in a list or panel that scrolls can be scrolled to
+        for (let above = element.parentElement; above; above = above.parentElement)
+          if (/auto|scroll/.test(getComputedStyle(above).overflowY)) return false
         const beyond =
           box.right > innerWidth + 1 || box.bottom > innerHeight + 1 || box.left < -1 || box.top < -1
         const clips = style.overflowX === 'hidden' && style.textOverflow !== 'ellipsis'

@@ -98,7 +98,7 @@ test('a toggle press is made by hand, limited, dragged and read', async ({ page 
   await expect(inspector(page).getByRole('alert')).toContainText('length')
   await upper.fill('60 mm')
   await upper.press('Enter')
-  await inspector(page).getByRole('button', { name: 'Take the present position as lower limit' }).click()
+  await inspector(page).getByRole('button', { name: 'Lower limit here, at the present position' }).click()
   await expect(inspector(page).getByRole('textbox', { name: 'Lower limit' })).toHaveValue(/^20\.82/)
 
   // dragging a body moves it as the joints let it, up to the limit

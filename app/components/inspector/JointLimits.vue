@@ -91,7 +91,7 @@ async function playTravel(freedom: string) {
       />
       <button
         type="button"
-        :aria-label="`Take the present position as ${LABELS[field].toLowerCase()}`"
+        :aria-label="`${LABELS[field]} here, at the present position`"
         title="Take the present position"
         @click="takePresent(freedom, field)"
       >
