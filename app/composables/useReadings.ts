@@ -4,34 +4,41 @@ import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import type { Channel, JointState } from '@ligamen/core'
 
+/** What a joint position is; its numbers are read when somebody looks, so that a frame costs what is looked at. */
 export interface Reading {
-  channel: Channel
-  joint: string
-  state: JointState
-  value: number
-  rate: number | null
-  acceleration: number | null
+  readonly channel: Channel
+  readonly joint: string
+  readonly state: JointState
+  readonly value: number
+  readonly rate: number | null
+  readonly acceleration: number | null
 }
 
 export function useReadings() {
   const run = useRunStore()
   const playback = usePlaybackStore()
   const pose = usePoseStore()
+
+  const take = () => (pose.source === 'take' ? run.take : null)
+  const at = (c: number) => playback.frame * (run.report?.channels.length ?? 0) + c
   return computed<Reading[]>(() => {
     const { report } = run
-    if (!report) return []
-    const take = pose.source === 'take' ? run.take : null
-    const coordinates = run.standing?.coordinates ?? report.coordinates
-    const at = playback.frame * report.channels.length
-    return report.channels.map((channel, c) => {
+    return (report?.channels ?? []).map((channel, c) => {
       const joint = channel.key.slice(0, channel.key.lastIndexOf('/'))
       return {
         channel,
         joint,
-        state: report.states[joint] ?? 'parked',
-        value: take ? take.coordinates[at + c]! : coordinates[c]!,
-        rate: take ? take.coordinateRates[at + c]! : null,
-        acceleration: take ? take.coordinateAccelerations[at + c]! : null,
+        state: report!.states[joint] ?? 'parked',
+        get value() {
+          const shown = take()
+          return (shown ? shown.coordinates[at(c)] : (run.standing ?? report!).coordinates[c]) ?? 0
+        },
+        get rate() {
+          return take()?.coordinateRates[at(c)] ?? null
+        },
+        get acceleration() {
+          return take()?.coordinateAccelerations[at(c)] ?? null
+        },
       }
     })
   })

@@ -22,6 +22,9 @@ import type { GlyphSpec } from '~/viewport/glyphs'
 import type { Palette } from '~/viewport/palette'
 import { Viewport } from '~/viewport/viewport'
 
+/** With more joints than this only the glyph of the selected one is drawn: a crowd of them shows nothing. */
+const MANY_JOINTS = 150
+
 export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const run = useRunStore()
   const mechanism = useMechanismStore()
@@ -94,6 +97,8 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const groups = selection.all.filter(({ kind }) => kind === 'group').map(({ id }) => id)
     const bodies = ids('body')
     for (const id of groups) for (const body of mechanism.bodiesIn(id)) bodies.add(body)
+    if (run.report && run.document && run.report.joints.length > MANY_JOINTS)
+      view.value?.setJoints(glyphs(run.report, run.document))
     view.value?.select(bodies, ids('joint'))
   }
 
@@ -101,16 +106,12 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   function glyphs(report: ModelReport, document: MechanismDocument): GlyphSpec[] {
     const drivers = (document.scenarios.find((s) => s.id === mechanism.scenario?.id) ?? mechanism.scenario)
       ?.drivers
-    return report.joints.map(({ id, kind, from, frame }) => {
+    const crowded = report.joints.length > MANY_JOINTS
+    return report.joints.flatMap(({ id, kind, from, frame }) => {
+      if (crowded && !selection.is('joint', id)) return []
       const driver = drivers?.find((d) => drivenJoint(d) === id)
-      return {
-        id,
-        kind,
-        body: from,
-        frame,
-        driven: driver !== undefined,
-        reversed: driver?.kind === 'motor' && driver.reversed === true,
-      }
+      const reversed = driver?.kind === 'motor' && driver.reversed === true
+      return [{ id, kind, body: from, frame, driven: driver !== undefined, reversed }]
     })
   }
 

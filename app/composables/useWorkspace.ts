@@ -82,7 +82,10 @@ export function useWorkspace(id: string) {
     (now) => void navigateTo({ query: { ...route.query, stage: now } }, { replace: true }),
   )
 
-  onMounted(open)
+  onMounted(() => {
+    mechanism.prepare()
+    return open()
+  })
   onBeforeUnmount(() => {
     void saving.save()
     mechanism.close()

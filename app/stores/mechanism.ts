@@ -46,7 +46,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
 
   /** Shows a document as the one that is stored, without history. */
   async function open(opened: MechanismDocument) {
-    start()
+    if (!solver || document.value) start()
     run.clear()
     history.clear()
     document.value = opened
@@ -130,6 +130,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
     document,
     problems,
     scenario,
+    /** Starts the solver's worker, so that it is ready when the document has arrived. */
+    prepare: start,
     open,
     close,
     edit,

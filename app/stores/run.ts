@@ -26,6 +26,8 @@ export const useRunStore = defineStore('run', () => {
     progress.value = null
     stale.value = take.value !== null
     if (fresh.problem) settleWithoutTake()
+    // what is opened is shown at once, before it has moved
+    else if (!document.value) showNext()
   }
 
   function setProgress(share: number) {

@@ -21,20 +21,21 @@ export async function benchView(address) {
   })
   try {
     const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } })
-    const id = await store(page)
-    // once for the browser's caches, as somebody who works here has them
+    await store(page)
+    // the first one is for the browser's caches, which somebody who works here has
     const opened = []
     for (let round = 0; round < 4; round++) {
-      await page.goto(`/mechanisms/${id}`)
-      await page.getByRole('button', { name: /^Mobility 99/ }).waitFor()
-      opened.push(await page.evaluate(() => performance.now()))
+      await page.goto('/')
+      const card = page.getByRole('link', { name: /Row of beams/ }).first()
+      await card.waitFor()
+      opened.push(await opening(page))
     }
     await page.getByRole('status').filter({ hasText: 'frames solved in' }).waitFor()
     const selected = await selecting(page)
     const script = await playing(page)
     return [
       {
-        name: '300 bodies: opened, from navigation to the model on screen',
+        name: '300 bodies: opened, from the click on the start page to the model',
         value: median(opened.slice(1)),
         unit: 'ms',
         limit: 2000,
@@ -53,7 +54,31 @@ export async function benchView(address) {
 }
 
 /**
- * From the click on a body in the outline to its name in the inspector.
+ * From the click on the card of the start page until the mobility of the opened model is told.
+ * @param {import('@playwright/test').Page} page
+ */
+const opening = (page) =>
+  page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const cards = [...document.querySelectorAll('a')]
+        const card = cards.find(({ textContent }) => textContent?.includes('Row of beams'))
+        const began = performance.now()
+        card?.click()
+        const look = () => {
+          if (document.querySelector('header')?.textContent?.includes('Mobility 99')) {
+            watch.disconnect()
+            resolve(performance.now() - began)
+          }
+        }
+        const watch = new MutationObserver(look)
+        watch.observe(document.body, { childList: true, subtree: true, characterData: true })
+      }),
+  )
+
+/**
+ * From the click on a body in the outline until the inspector holds it; how soon a machine without a graphics card has drawn
+ * the next picture is not counted.
  * @param {import('@playwright/test').Page} page
  */
 async function selecting(page) {
@@ -67,14 +92,15 @@ async function selecting(page) {
           new Promise((resolve) => {
             const rows = [...document.querySelectorAll('[role="treeitem"]')]
             const row = rows.find(({ textContent }) => textContent?.trim() === name)
+            const aside = /** @type {Element} */ (document.querySelector('aside'))
+            const watch = new MutationObserver(() => {
+              if (!aside.querySelector('h2')?.textContent?.includes(name)) return
+              watch.disconnect()
+              resolve(performance.now() - began)
+            })
+            watch.observe(aside, { childList: true, subtree: true, characterData: true })
             const began = performance.now()
             row?.dispatchEvent(new MouseEvent('click', { bubbles: true }))
-            const look = () => {
-              const heading = document.querySelector('aside h2')?.textContent ?? ''
-              if (heading.includes(name)) resolve(performance.now() - began)
-              else requestAnimationFrame(look)
-            }
-            look()
           }),
         `Crank ${round}`,
       ),

@@ -1,16 +1,13 @@
 <script setup lang="ts">
 /** Every joint with what it does and where it stands; the selected one is put elsewhere by slider or number. */
-import StateTag from '~/components/workspace/StateTag.vue'
-import PositionField from './PositionField.vue'
+import PositionRow from './PositionRow.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
-import { display } from '~/services/display'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
-import { useSelectionStore } from '~/stores/selection'
 
 const readings = useReadings()
-const selection = useSelectionStore()
+const MANY = 60
 const run = useRunStore()
 const pose = usePoseStore()
 const { home } = useJointControl()
@@ -26,20 +23,12 @@ const away = computed(() => run.standing !== null || (run.take !== null && pose.
       </button>
     </h2>
     <p v-if="readings.length === 0" class="hint muted">No joint moves yet.</p>
-    <ul>
-      <li v-for="reading in readings" :key="reading.channel.key">
-        <button
-          type="button"
-          :class="{ selected: selection.is('joint', reading.joint) }"
-          :aria-pressed="selection.is('joint', reading.joint)"
-          @click="selection.select('joint', reading.joint)"
-        >
-          <StateTag :state="reading.state" />
-          <span class="name">{{ reading.channel.name }}</span>
-          <span class="value tabular">{{ display(reading.value, reading.channel.measures, 0) }}</span>
-        </button>
-        <PositionField v-if="selection.is('joint', reading.joint)" :reading="reading" />
-      </li>
+    <!-- long lists draw only the rows that are seen, since all of them change with every frame -->
+    <v-virtual-scroll v-if="readings.length > MANY" class="list" :items="readings" item-height="29">
+      <template #default="{ item }"><PositionRow :reading="item" /></template>
+    </v-virtual-scroll>
+    <ul v-else class="list">
+      <li v-for="reading in readings" :key="reading.channel.key"><PositionRow :reading="reading" /></li>
     </ul>
   </section>
 </template>
@@ -66,44 +55,12 @@ section {
   cursor: default;
 }
 
-ul {
+.list {
   min-height: 0;
   margin: 0;
   padding: 0;
   overflow-y: auto;
   list-style: none;
-}
-
-li {
-  content-visibility: auto;
-  contain-intrinsic-size: auto 29px;
-}
-
-li > button {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  width: 100%;
-  padding: 5px 14px;
-  text-align: left;
-}
-
-li > button:hover,
-button.selected {
-  background: rgb(var(--v-theme-primary-soft));
-  color: rgb(var(--v-theme-on-primary-soft));
-}
-
-.name {
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-
-.value {
-  margin-left: auto;
-  white-space: nowrap;
 }
 
 .hint {

@@ -3,13 +3,12 @@
 import { useElementSize } from '@vueuse/core'
 import { formatNumber } from '@ligamen/core'
 import LaneCurve from './LaneCurve.vue'
+import LaneLabel from './LaneLabel.vue'
 import { useLanes } from '~/composables/useLanes'
-import type { Lane } from '~/composables/useLanes'
 import { seconds } from '~/services/display'
 import { tickSpacing, ticks } from '~/services/ticks'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
-import { useSelectionStore } from '~/stores/selection'
 
 /** Room between two ticks of the ruler [px]. */
 const TICK_ROOM = 90
@@ -17,7 +16,6 @@ const TICK_ROOM = 90
 const { lanes, length, reading } = useLanes()
 const playback = usePlaybackStore()
 const run = useRunStore()
-const selection = useSelectionStore()
 const tracks = useTemplateRef<HTMLElement>('tracks')
 const { width } = useElementSize(tracks)
 
@@ -67,34 +65,13 @@ function key(event: KeyboardEvent) {
   event.preventDefault()
   playback.step(step)
 }
-
-function range(lane: Lane): string {
-  if (lane.points.length === 0) return ''
-  const values = lane.points.map((p) => p.y)
-  const low = values.reduce((a, b) => Math.min(a, b))
-  const high = values.reduce((a, b) => Math.max(a, b))
-  return `${formatNumber(low, 1)} … ${formatNumber(high, 1)}`
-}
 </script>
 
 <template>
   <div class="chart">
     <div class="labels">
       <div class="ruler" />
-      <component
-        :is="lane.joint ? 'button' : 'div'"
-        v-for="lane in lanes"
-        :key="lane.id"
-        class="label"
-        :class="lane.kind"
-        :type="lane.joint ? 'button' : undefined"
-        @click="lane.joint && selection.select('joint', lane.joint)"
-      >
-        <span class="name">{{ lane.name }}</span>
-        <span class="value tabular">{{ reading(lane) }}</span>
-        <small class="muted">{{ lane.note }}</small>
-        <small class="muted range tabular">{{ range(lane) }}</small>
-      </component>
+      <LaneLabel v-for="lane in lanes" :key="lane.id" :lane="lane" :reading="reading" />
       <p v-if="lanes.length === 0" class="muted empty">Nothing is driven or measured in this scenario.</p>
     </div>
     <div
@@ -172,14 +149,13 @@ function range(lane: Lane): string {
   border-left: 1px solid rgb(var(--v-theme-line));
 }
 
-.label,
+/* as high as its label */
 .lane {
   flex: 1 1 0;
   min-height: 52px;
   border-bottom: 1px solid rgb(var(--v-theme-line-soft));
 }
 
-.label.probe,
 .lane.probe {
   flex-grow: 1.5;
 }
@@ -193,32 +169,6 @@ function range(lane: Lane): string {
 .lane :deep(canvas) {
   position: absolute;
   inset: 0;
-}
-
-.label {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-content: start;
-  gap: 0 8px;
-  padding: 6px 12px;
-  overflow: hidden;
-  font-size: 12px;
-  text-align: left;
-}
-
-.label .name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-
-.label .value {
-  font-weight: 600;
-  text-align: right;
-}
-
-.range {
-  text-align: right;
 }
 
 .empty {

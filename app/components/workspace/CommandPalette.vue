@@ -44,7 +44,13 @@ function act(action: Action | undefined) {
 </script>
 
 <template>
-  <v-dialog v-model="panels.palette" aria-label="Command palette" width="520" location="top" :transition="false">
+  <v-dialog
+    v-model="panels.palette"
+    aria-label="Command palette"
+    width="520"
+    location="top"
+    :transition="false"
+  >
     <v-card class="palette">
       <input
         v-model="text"

@@ -46,8 +46,10 @@ const topology = computed(() =>
   ]),
 )
 watch(
-  topology,
-  async () => {
+  [topology, () => run.report !== null],
+  async ([, isReady]) => {
+    // the model comes first
+    if (!isReady) return
     positions.value = await layOut(
       bodies.value.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       joints.value,

@@ -70,6 +70,7 @@ class Assembly {
     this.state.q.set(q)
     this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
     this.equations.prescribe(0)
+    this.place()
     this.open = components(this.equations, known).filter((component) => !this.settleFromNearby(component))
   }
 
@@ -107,10 +108,12 @@ class Assembly {
   /** Moves the unknowns of a component until its rows vanish; true when they do and the axes agree. */
   private settle({ rows, unknowns }: Component): boolean {
     const { state, equations, known } = this
+    const { links, pairs } = this.movedBy(rows, unknowns)
     const residual = new Float64Array(rows.length)
     const before = new Float64Array(unknowns.length)
     const evaluate = (): number => {
-      this.place()
+      state.place(links)
+      equations.placePairs(state, pairs)
       let sum = 0
       rows.forEach((row, r) => {
         residual[r] = equations.residual(state, row)
@@ -141,6 +144,22 @@ class Assembly {
       }
     }
     return residual.every((r) => Math.abs(r) < CLOSED) && this.opposed(rows) < 0
+  }
+
+  /** Links that move with the unknowns, parents first, and the pairs that the rows look at. */
+  private movedBy(rows: readonly number[], unknowns: readonly number[]) {
+    const { equations, mechanism } = this
+    const moves = new Uint8Array(mechanism.links)
+    for (const link of unknowns) moves[link] = 1
+    for (let link = 1; link < mechanism.links; link++) moves[link] ||= moves[mechanism.linkParent[link]]
+    const pairs = new Set<number>()
+    for (const row of rows)
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++)
+        if (equations.termPair[t] >= 0) pairs.add(equations.termPair[t])
+    return {
+      links: this.state.all.filter((link) => moves[link] === 1),
+      pairs: Int32Array.from(pairs),
+    }
   }
 
   private place(): void {

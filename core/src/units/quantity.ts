@@ -29,21 +29,28 @@ export type Quantity = number | string
 /** Longer text is refused unread. */
 const LONGEST = 80
 
-const math = create({
-  addDependencies,
-  createUnitDependencies,
-  divideDependencies,
-  multiplyDependencies,
-  parseDependencies,
-  piDependencies,
-  powDependencies,
-  subtractDependencies,
-  unaryMinusDependencies,
-  unaryPlusDependencies,
-  unitDependencies,
-})
-math.createUnit?.('turn', { definition: '1 cycle', aliases: ['turns', 'rev', 'revs'] })
-math.createUnit?.('rpm', { definition: '1 turn/minute' })
+let engine: ReturnType<typeof create> | null = null
+
+/** The arithmetic of mathjs, made ready on first use: that takes a quarter of a second, and most documents never ask. */
+function arithmetic(): ReturnType<typeof create> {
+  if (engine) return engine
+  engine = create({
+    addDependencies,
+    createUnitDependencies,
+    divideDependencies,
+    multiplyDependencies,
+    parseDependencies,
+    piDependencies,
+    powDependencies,
+    subtractDependencies,
+    unaryMinusDependencies,
+    unaryPlusDependencies,
+    unitDependencies,
+  })
+  engine.createUnit?.('turn', { definition: '1 cycle', aliases: ['turns', 'rev', 'revs'] })
+  engine.createUnit?.('rpm', { definition: '1 turn/minute' })
+  return engine
+}
 
 const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z][a-z0-9/^]*)$/i
 const KNOWN_NODES = new Set(['ConstantNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
@@ -51,8 +58,10 @@ const KNOWN_NODES = new Set(['ConstantNode', 'OperatorNode', 'ParenthesisNode', 
 /** What a piece of text amounts to: a value in SI and the exponents of length, time, angle and mass; null for a bare number. */
 interface Evaluated {
   value: number
-  exponents: readonly [number, number, number, number] | null
+  exponents: Exponents | null
 }
+
+type Exponents = readonly [number, number, number, number]
 
 interface MathUnit {
   toSI(): { value: number | null }
@@ -60,8 +69,35 @@ interface MathUnit {
   dimensions: number[]
 }
 
-/** Size in SI of the plain units met so far; filled on first use because mathjs takes 50 us for each text. */
-const plainUnits = new Map<string, Evaluated>()
+/** Exponents of length, time, angle and mass. */
+const [LENGTH, TIME, ANGLE, MASS, SPEED, TURNING, DENSITY]: readonly Exponents[] = [
+  [1, 0, 0, 0],
+  [0, 1, 0, 0],
+  [0, 0, 1, 0],
+  [0, 0, 0, 1],
+  [1, -1, 0, 0],
+  [0, -1, 1, 0],
+  [-3, 0, 0, 1],
+]
+
+const sized = (exponents: Exponents, sizes: Readonly<Record<string, number>>): [string, Evaluated][] =>
+  Object.entries(sizes).map(([unit, value]) => [unit, { value, exponents }])
+
+/**
+ * Size in SI of plain units. The usual ones stand here, so that they cost nothing; others are added when they are first met.
+ * That these agree with mathjs is tested.
+ */
+const plainUnits = new Map<string, Evaluated>([
+  ...sized(LENGTH, { m: 1, cm: 1e-2, mm: 1e-3, in: 0.0254 }),
+  ...sized(ANGLE, { deg: Math.PI / 180, rad: 1, turn: 2 * Math.PI, turns: 2 * Math.PI }),
+  ...sized(TIME, { s: 1, ms: 1e-3 }),
+  ...sized(MASS, { kg: 1, g: 1e-3 }),
+  ...sized(SPEED, { 'm/s': 1, 'mm/s': 1e-3 }),
+  ...sized(TURNING, { rpm: (2 * Math.PI) / 60, 'deg/s': Math.PI / 180, 'rad/s': 1 }),
+  ...sized(DENSITY, { 'kg/m^3': 1 }),
+])
+
+export const usualUnits: readonly string[] = [...plainUnits.keys()]
 
 /**
  * Reads a quantity of the given dimension into SI (m, rad, s).
@@ -131,7 +167,7 @@ function evaluate(text: string): Result<Evaluated> {
 function evaluateExpression(text: string): Result<Evaluated> {
   let value: unknown
   try {
-    const node = math.parse!(text)
+    const node = arithmetic().parse!(text)
     const strange = foreignPart(node)
     if (strange) {
       return fail({

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { formatQuantity, isBareNumber, parseQuantity } from '../../src'
+import { dimensions, formatQuantity, isBareNumber, parseQuantity, sizeOfUnit } from '../../src'
 import type { Dimension } from '../../src'
+import { usualUnits } from '../../src/units/quantity'
 
 const si = (text: string | number, dimension: Dimension) => {
   const read = parseQuantity(text, dimension)
@@ -62,5 +63,17 @@ describe('quantities are read as people write them', () => {
     expect(formatQuantity(-0.719, 'deg', 1)).toBe('−41.2°')
     expect(formatQuantity(0.0125, 'mm', 2)).toBe('12.50 mm')
     expect(formatQuantity(-1e-9, 'mm', 1)).toBe('0.0 mm')
+  })
+})
+
+describe('usual units', () => {
+  it.each(usualUnits)('%s is what mathjs says', (unit) => {
+    // written as a product, so that it goes through mathjs and not through the table
+    const known = sizeOfUnit(unit)
+    const dimension = Object.keys(dimensions).find(
+      (d) => parseQuantity(`1 ${unit}`, d as Dimension).ok,
+    ) as Dimension
+    const read = parseQuantity(`2 * 0.5 ${unit}`, dimension)
+    expect(read.ok && Math.abs(read.value / known - 1)).toBeLessThan(1e-15)
   })
 })

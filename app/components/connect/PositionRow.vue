@@ -1,0 +1,54 @@
+<script setup lang="ts">
+/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. */
+import PositionField from './PositionField.vue'
+import StateTag from '~/components/workspace/StateTag.vue'
+import type { Reading } from '~/composables/useReadings'
+import { display } from '~/services/display'
+import { useSelectionStore } from '~/stores/selection'
+
+defineProps<{ reading: Reading }>()
+const selection = useSelectionStore()
+</script>
+
+<template>
+  <button
+    type="button"
+    :class="{ selected: selection.is('joint', reading.joint) }"
+    :aria-pressed="selection.is('joint', reading.joint)"
+    @click="selection.select('joint', reading.joint)"
+  >
+    <StateTag :state="reading.state" />
+    <span class="name">{{ reading.channel.name }}</span>
+    <span class="value tabular">{{ display(reading.value, reading.channel.measures, 0) }}</span>
+  </button>
+  <PositionField v-if="selection.is('joint', reading.joint)" :reading="reading" />
+</template>
+
+<style scoped>
+button {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  padding: 5px 14px;
+  text-align: left;
+}
+
+button:hover,
+button.selected {
+  color: rgb(var(--v-theme-on-primary-soft));
+  background: rgb(var(--v-theme-primary-soft));
+}
+
+.name {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.value {
+  margin-left: auto;
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stands still. */
+import { useElementVisibility } from '@vueuse/core'
+import { formatNumber } from '@ligamen/core'
+import type { Lane } from '~/composables/useLanes'
+import { useSelectionStore } from '~/stores/selection'
+
+const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
+const selection = useSelectionStore()
+const root = useTemplateRef<HTMLElement>('root')
+const isSeen = useElementVisibility(root, { initialValue: true })
+const value = computed(() => (isSeen.value ? props.reading(props.lane) : ''))
+
+const range = computed(() => {
+  const { points } = props.lane
+  if (points.length === 0) return ''
+  const values = points.map((p) => p.y)
+  const low = values.reduce((a, b) => Math.min(a, b))
+  const high = values.reduce((a, b) => Math.max(a, b))
+  return `${formatNumber(low, 1)} … ${formatNumber(high, 1)}`
+})
+</script>
+
+<template>
+  <component
+    :is="lane.joint ? 'button' : 'div'"
+    ref="root"
+    class="label"
+    :class="lane.kind"
+    :type="lane.joint ? 'button' : undefined"
+    @click="lane.joint && selection.select('joint', lane.joint)"
+  >
+    <span class="name">{{ lane.name }}</span>
+    <span class="value tabular">{{ value }}</span>
+    <small class="muted">{{ lane.note }}</small>
+    <small class="muted range tabular">{{ range }}</small>
+  </component>
+</template>
+
+<style scoped>
+.label {
+  display: grid;
+  flex: 1 1 0;
+  grid-template-columns: 1fr auto;
+  gap: 0 8px;
+  align-content: start;
+  min-height: 52px;
+  padding: 6px 12px;
+  overflow: hidden;
+  font-size: 12px;
+  text-align: left;
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.label.probe {
+  flex-grow: 1.5;
+}
+
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.value {
+  font-weight: 600;
+  text-align: right;
+}
+
+.range {
+  text-align: right;
+}
+</style>
