@@ -154,11 +154,14 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value?.setOverlaps(marked.map(({ positions }) => positions))
   })
 
-  watch([() => viewport.handles, bodies, frames], () => {
-    const [first] = bodies.value
-    const frame = first === undefined ? null : (frames.value.get(first) ?? null)
-    view.value?.setHandles(viewport.handles, bodies.value, frame)
+  /** Where the handles stand; looked for only while there are any. */
+  const grip = computed(() => {
+    const [first] = viewport.handles ? bodies.value : []
+    return first === undefined ? null : (frames.value.get(first) ?? null)
   })
+  watch([() => viewport.handles, bodies, grip], () =>
+    view.value?.setHandles(viewport.handles, bodies.value, grip.value),
+  )
 
   async function moveByHandles(ids: readonly string[], motion: Frame) {
     const names = selection.members.map((id) => mechanism.nameOf(id)).join(', ')

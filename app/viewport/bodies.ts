@@ -98,6 +98,7 @@ export class BodyShapes {
         const object = this.placedPart(part, key)
         object.userData.placed = placed.id
         if (frames.ok) place(object, frames.value.get(placed.id)!)
+        object.updateMatrix()
         group.add(object)
       }
       place(group, placementFrame(body.pose))
@@ -233,7 +234,10 @@ export class BodyShapes {
     const surface = new THREE.Mesh(solid, paint.plain)
     surface.userData.paint = paint
     const object = new THREE.Group()
-    object.add(surface, new THREE.LineSegments(edges, this.edgeMaterial))
+    const lines = new THREE.LineSegments(edges, this.edgeMaterial)
+    object.add(surface, lines)
+    // parts stand still on their body: nothing of theirs is worked out anew for a frame
+    for (const fixed of [object, surface, lines]) fixed.matrixAutoUpdate = false
     return object
   }
 

@@ -19,6 +19,8 @@ const playback = usePlaybackStore()
 const run = useRunStore()
 const mechanism = useMechanismStore()
 
+/** Made once: a new list for every frame would draw the field anew. */
+const PACES = SPEEDS.map((value) => ({ value, title: `${value}×` }))
 const typed = ref('')
 const editing = ref(false)
 const fault = ref('')
@@ -101,7 +103,7 @@ const nextSpeed = (value: number) => {
     <v-select
       class="speed"
       aria-label="Playback speed"
-      :items="SPEEDS.map((value) => ({ value, title: `${value}×` }))"
+      :items="PACES"
       :model-value="playback.speed"
       @update:model-value="nextSpeed"
     />

@@ -4,8 +4,8 @@ import { useElementSize } from '@vueuse/core'
 import { formatNumber } from '@ligamen/core'
 import LaneCurve from './LaneCurve.vue'
 import LaneLabel from './LaneLabel.vue'
+import PlayHead from './PlayHead.vue'
 import { useLanes } from '~/composables/useLanes'
-import { seconds } from '~/services/display'
 import { tickSpacing, ticks } from '~/services/ticks'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
@@ -27,7 +27,6 @@ const marks = computed(() => {
     text: `${formatNumber(time, decimals)} s`,
   }))
 })
-const head = computed(() => `${length.value > 0 ? (100 * playback.shown) / length.value : 0}%`)
 const solvedEnd = computed(() => (run.take?.stopped ? `${(100 * playback.end) / length.value}%` : null))
 
 let dragging = false
@@ -49,21 +48,6 @@ function drop() {
   if (!dragging) return
   dragging = false
   playback.pause()
-}
-
-const STEPS: Readonly<Record<string, number>> = {
-  ArrowLeft: -1,
-  ArrowRight: 1,
-  PageDown: -10,
-  PageUp: 10,
-  Home: -Infinity,
-  End: Infinity,
-}
-function key(event: KeyboardEvent) {
-  const step = STEPS[event.key]
-  if (step === undefined) return
-  event.preventDefault()
-  playback.step(step)
 }
 </script>
 
@@ -91,20 +75,7 @@ function key(event: KeyboardEvent) {
         <LaneCurve :lane="lane" :length="length" />
       </div>
       <div v-if="solvedEnd" class="unsolved" :style="{ left: solvedEnd }"><span>stops here</span></div>
-      <div
-        v-if="run.take"
-        class="playhead"
-        role="slider"
-        tabindex="0"
-        aria-label="Playhead"
-        aria-orientation="horizontal"
-        :aria-valuemin="0"
-        :aria-valuemax="playback.end"
-        :aria-valuenow="playback.shown"
-        :aria-valuetext="seconds(playback.shown, 3)"
-        :style="{ left: head }"
-        @keydown="key"
-      />
+      <PlayHead v-if="run.take" :length="length" />
     </div>
   </div>
 </template>
@@ -173,26 +144,6 @@ function key(event: KeyboardEvent) {
 
 .empty {
   padding: 12px;
-}
-
-.playhead {
-  position: absolute;
-  top: 0;
-  bottom: 0;
-  width: 2px;
-  margin-left: -1px;
-  background: rgb(var(--v-theme-playhead));
-}
-
-.playhead::before {
-  position: absolute;
-  top: 0;
-  left: -6px;
-  width: 14px;
-  height: 12px;
-  content: '';
-  background: rgb(var(--v-theme-playhead));
-  clip-path: polygon(0 0, 100% 0, 50% 100%);
 }
 
 .unsolved {
