@@ -16,6 +16,8 @@ export interface Lane {
   joint: string | null
   /** Points (time [s], value in the shown unit). */
   points: { x: number; y: number }[]
+  /** Where its values stand in the take. */
+  column: Column | null
 }
 
 /** Unit of a lane's axis. */
@@ -45,7 +47,7 @@ export function useLanes() {
       name: drivenName(mechanism.document, driver),
       note: driverNote(driver),
       joint: drivenJoint(driver),
-      points: take ? points(take, driverColumn(take, driver)) : [],
+      ...drawn(take, take && driverColumn(take, driver)),
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
       id: probe.id,
@@ -53,21 +55,16 @@ export function useLanes() {
       name: probe.name,
       note: 'probe',
       joint: null,
-      points: take ? points(take, probeColumn(take, probe.id)) : [],
+      ...drawn(take, take && probeColumn(take, probe.id)),
     }))
     return [...drivers, ...probes]
   })
 
   /** Value of a lane at the playhead, in words. */
-  function reading(lane: Lane): string {
-    const { take } = run
-    if (!take) return ''
-    const driver = mechanism.scenario?.drivers.find((d) => d.id === lane.id)
-    const column = driver ? driverColumn(take, driver) : probeColumn(take, lane.id)
-    return column
-      ? display(column.values[playback.frame * column.stride + column.column]!, column.measures, 0)
+  const reading = ({ column }: Lane): string =>
+    column
+      ? display(column.values[playback.frame * column.stride + column.column] ?? 0, column.measures, 0)
       : ''
-  }
 
   return { lanes, length, reading }
 }
@@ -104,6 +101,11 @@ function probeColumn(take: Take, id: string): Column | null {
         measures: take.probeChannels[index]!.measures,
       }
 }
+
+const drawn = (take: Take | null, column: Column | null): Pick<Lane, 'points' | 'column'> => ({
+  points: take ? points(take, column) : [],
+  column,
+})
 
 function points(take: Take, column: Column | null): Lane['points'] {
   if (!column) return []

@@ -13,7 +13,7 @@ import {
   resolvePart,
   shapeOf,
 } from '@ligamen/core'
-import type { MechanismDocument, Mesh, Part, ResolvedPart } from '@ligamen/core'
+import type { Frame, MechanismDocument, Mesh, Part, ResolvedPart } from '@ligamen/core'
 import { MeshBVH, acceleratedRaycast } from 'three-mesh-bvh'
 import type { Palette } from './palette'
 
@@ -95,11 +95,7 @@ export class BodyShapes {
         const part = sources.get(placed.part)!
         const key = this.geometryKey(part, parts.get(placed.part)!)
         used.add(key)
-        const object = this.placedPart(part, key)
-        object.userData.placed = placed.id
-        if (frames.ok) place(object, frames.value.get(placed.id)!)
-        object.updateMatrix()
-        group.add(object)
+        if (frames.ok) group.add(...this.placedPart(part, key, placed.id, frames.value.get(placed.id)!))
       }
       place(group, placementFrame(body.pose))
       this.groups.set(body.id, group)
@@ -159,12 +155,11 @@ export class BodyShapes {
     ray.firstHitOnly = true
     const [first] = ray.intersectObjects(surfaces, false)
     if (!first) return null
-    const part = first.object.parent!
-    const body = ownerOf(part)!
+    const body = ownerOf(first.object)!
     const numbers = (v: THREE.Vector3) => [v.x, v.y, v.z] as const
     return {
       body,
-      placed: part.userData.placed as string,
+      placed: first.object.userData.placed as string,
       local: numbers(first.object.worldToLocal(first.point.clone())),
       triangle: first.faceIndex ?? 0,
       world: numbers(first.point),
@@ -228,17 +223,21 @@ export class BodyShapes {
     return key
   }
 
-  private placedPart(part: Part, key: string): THREE.Object3D {
+  /** Surface and edges of a part on its body. */
+  private placedPart(part: Part, key: string, placed: string, frame: Frame): THREE.Object3D[] {
     const { solid, edges } = this.geometries.get(key)!
     const paint = this.paint(part.colour)
     const surface = new THREE.Mesh(solid, paint.plain)
     surface.userData.paint = paint
-    const object = new THREE.Group()
-    const lines = new THREE.LineSegments(edges, this.edgeMaterial)
-    object.add(surface, lines)
-    // parts stand still on their body: nothing of theirs is worked out anew for a frame
-    for (const fixed of [object, surface, lines]) fixed.matrixAutoUpdate = false
-    return object
+    surface.userData.placed = placed
+    const objects = [surface, new THREE.LineSegments(edges, this.edgeMaterial)]
+    for (const object of objects) {
+      place(object, frame)
+      // parts stand still on their body: nothing of theirs is worked out anew for a frame
+      object.updateMatrix()
+      object.matrixAutoUpdate = false
+    }
+    return objects
   }
 
   private paint(colour: string): Paint {
