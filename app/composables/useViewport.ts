@@ -9,7 +9,6 @@ import { useMechanismStore } from '~/stores/mechanism'
 import { useOverlapsStore } from '~/stores/overlaps'
 import { usePartMakerStore } from '~/stores/part-maker'
 import { usePickingStore } from '~/stores/picking'
-import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import { useSectionStore } from '~/stores/section'
@@ -28,7 +27,6 @@ const MANY_JOINTS = 150
 export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const run = useRunStore()
   const mechanism = useMechanismStore()
-  const playback = usePlaybackStore()
   const pose = usePoseStore()
   const selection = useSelectionStore()
   const visibility = useVisibilityStore()
@@ -196,8 +194,6 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
       else pause()
     },
   )
-  // the frame of the take is looked at while it plays, not watched deeply
-  watch(() => playback.frame, showPose)
 
   return {
     view,

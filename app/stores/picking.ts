@@ -1,14 +1,11 @@
 /** Picking datums on the model: who wants the next pick, and what the pointer offers. */
-import type { Frame, Pick } from '@ligamen/core'
 import { midwayOf } from '~/services/candidates'
+import { namedDatumsOf } from '~/services/named-datums'
+import type { NamedDatum } from '~/services/named-datums'
+import { useMechanismStore } from './mechanism'
 
-export interface Candidate {
-  readonly pick: Pick
-  /** Its frame on the body. */
-  readonly frame: Frame
-  /** "Bore A of Link", or why the place gives nothing. */
-  readonly words: string
-}
+/** A place that can be picked, by name or by pointing. */
+export type Candidate = NamedDatum
 
 interface Wanted {
   /** "Second pick of the joint". */
@@ -17,6 +14,12 @@ interface Wanted {
 }
 
 export const usePickingStore = defineStore('picking', () => {
+  const mechanism = useMechanismStore()
+  /** Datums that the parts offer by name, worked out once for all fields that list them. */
+  const named = computed<readonly Candidate[]>(() => {
+    const { document } = mechanism
+    return document ? document.bodies.flatMap((body) => namedDatumsOf(document, body)) : []
+  })
   const wanted = shallowRef<Wanted | null>(null)
   const offered = shallowRef<Candidate | null>(null)
   /** Why the place under the pointer gives no datum. */
@@ -52,5 +55,5 @@ export const usePickingStore = defineStore('picking', () => {
     if (between.ok) wanted.value?.take(between.value)
     else refusal.value = between.problems[0]!.message
   }
-  return { give, wanted, offered, refusal, picked, midway, face, want, stop }
+  return { named, give, wanted, offered, refusal, picked, midway, face, want, stop }
 })

@@ -1,18 +1,14 @@
 <script setup lang="ts">
 /** One pick: pointed at on the model, or chosen from the list of the parts' named datums. */
 import { mdiCrosshairs } from '@mdi/js'
-import { namedDatumsOf } from '~/services/named-datums'
 import type { NamedDatum } from '~/services/named-datums'
-import { useMechanismStore } from '~/stores/mechanism'
+import { usePickingStore } from '~/stores/picking'
 
 const props = defineProps<{ label: string; pick: NamedDatum | null; active: boolean }>()
 const emit = defineEmits<{ put: [pick: NamedDatum | null]; point: [] }>()
-const mechanism = useMechanismStore()
+const picking = usePickingStore()
+const datums = computed(() => picking.named)
 
-const datums = computed(() => {
-  const { document } = mechanism
-  return document ? document.bodies.flatMap((body) => namedDatumsOf(document, body)) : []
-})
 const items = computed(() => {
   const all = datums.value.map((datum, k) => ({ value: k, title: datum.words }))
   // a pick that the list does not hold stands before it

@@ -28,8 +28,14 @@ async function look() {
 }
 watch(() => run.report, look, { immediate: true })
 
-const redundant = computed(() => findings.value.filter(({ kind }) => kind === 'redundant'))
-const suspended = computed(() => findings.value.filter(({ kind }) => kind === 'suspended'))
+const sections = computed(() =>
+  [
+    { title: 'Held more than once', kind: 'redundant' },
+    { title: 'Suspended', kind: 'suspended' },
+  ]
+    .map(({ title, kind }) => ({ title, found: findings.value.filter((finding) => finding.kind === kind) }))
+    .filter(({ found }) => found.length > 0),
+)
 
 async function take(advice: Advice) {
   const refused = await mechanism.edit(advice.edit, () => structuredClone(advice.document))
@@ -75,29 +81,10 @@ async function hold({ held }: LooseShown) {
         </li>
       </ul>
 
-      <template v-if="redundant.length > 0">
-        <h3 class="heading">Held more than once</h3>
+      <template v-for="{ title, found } in sections" :key="title">
+        <h3 class="heading">{{ title }}</h3>
         <ul>
-          <li v-for="finding in redundant" :key="finding.joint">
-            <p>{{ finding.sentence }}</p>
-            <span class="ways">
-              <v-btn
-                v-for="advice in finding.advice"
-                :key="advice.sentence"
-                class="advice"
-                @click="take(advice)"
-              >
-                {{ advice.sentence }}
-              </v-btn>
-            </span>
-          </li>
-        </ul>
-      </template>
-
-      <template v-if="suspended.length > 0">
-        <h3 class="heading">Suspended</h3>
-        <ul>
-          <li v-for="finding in suspended" :key="finding.joint">
+          <li v-for="finding in found" :key="finding.joint">
             <p>{{ finding.sentence }}</p>
             <span class="ways">
               <v-btn
