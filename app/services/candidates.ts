@@ -6,6 +6,7 @@ import {
   fail,
   formatQuantity,
   identityFrame,
+  moved,
   multiply,
   ORIGIN,
   placedFrames,
@@ -49,7 +50,7 @@ export function candidateAt(
   const around = part && featuresOf(part)?.around(hit.triangle)
   if (!placed || !around) return nothing('This part is still loading.')
   const onBody = placedOn(document, body, placed.id)
-  const place = (p: Point): Point => originOf(multiply(onBody, at(p)))
+  const place = (p: Point): Point => originOf(multiply(onBody, moved(p)))
   const boundary = closest(around.boundaries, ({ points }) => alongCanvas(points.map(place), away))
   const feature =
     boundary && boundary.distance < NEAR_EDGE
@@ -82,12 +83,6 @@ export function midwayOf(a: NamedDatum, b: NamedDatum): Result<NamedDatum> {
 }
 
 const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
-
-function at(point: Point): Frame {
-  const frame = identityFrame()
-  frame.set(point, ORIGIN)
-  return frame
-}
 
 function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {
   const parts = new Map<string, ResolvedPart>()

@@ -20,6 +20,7 @@ import type { Quantity } from '../units/quantity'
 import { copyTo } from './copying'
 import type { Copies } from './copying'
 import { bodiesOf } from './grouping'
+import { moved } from './moving'
 
 /** Few chords are enough to see a symmetry; they are a multiple of four, so that circles keep theirs. */
 const CHORDS = 16
@@ -116,15 +117,9 @@ function reflectedBody(frame: Frame, symmetry: Symmetry, centre: Vector, [nx, ny
   }
   // the origin goes where the reflection of its own mirror image lies
   const o = reflectedIn(symmetry, [0, 0, 0], true)
-  const world = multiply(frame, at(o))
+  const world = multiply(frame, moved(o))
   out.set(reflect(world[ORIGIN], world[ORIGIN + 1], world[ORIGIN + 2], true), ORIGIN)
   return out
-}
-
-function at(point: Vector): Frame {
-  const frame = identityFrame()
-  frame.set(point, ORIGIN)
-  return frame
 }
 
 function reflectDatum(
@@ -187,7 +182,7 @@ function pointsOf(document: MechanismDocument, body: Body): Vector[] {
       .solids(CHORDS)
       .flatMap(({ positions }) =>
         Array.from({ length: positions.length / 3 }, (_, v): Vector => {
-          const world = multiply(frame, at([positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]))
+          const world = multiply(frame, moved([positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]))
           return [world[ORIGIN], world[ORIGIN + 1], world[ORIGIN + 2]]
         }),
       )
