@@ -1,6 +1,8 @@
 /** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
-import { parseQuantity, sizeOfUnit } from '@ligamen/core'
+import { parseQuantity } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
+import { rangeOf, sampleAt } from '~/services/curve'
+import type { Samples } from '~/services/curve'
 import { display } from '~/services/display'
 import { drivenJoint, drivenName, driverNote } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -14,20 +16,17 @@ export interface Lane {
   note: string
   /** Joint behind a driver's lane. */
   joint: string | null
-  /** Points (time [s], value in the shown unit). */
-  points: { x: number; y: number }[]
-  /** Where its values stand in the take. */
-  column: Column | null
+  /** Its values in the take (SI), their range, and the time between two [s]. */
+  samples: Samples | null
+  range: readonly [number, number] | null
+  interval: number
+  measures: Channel['measures']
 }
 
-/** Unit of a lane's axis. */
-const UNITS: Readonly<Record<Channel['measures'], string>> = {
-  angle: 'deg',
-  length: 'mm',
-  angularSpeed: 'rpm',
+interface Column {
+  readonly samples: Samples
+  readonly measures: Channel['measures']
 }
-
-type Column = { values: Float64Array; stride: number; column: number; measures: Channel['measures'] }
 
 export function useLanes() {
   const mechanism = useMechanismStore()
@@ -61,10 +60,8 @@ export function useLanes() {
   })
 
   /** Value of a lane at the playhead, in words. */
-  const reading = ({ column }: Lane): string =>
-    column
-      ? display(column.values[playback.frame * column.stride + column.column] ?? 0, column.measures, 0)
-      : ''
+  const reading = ({ samples, measures }: Lane): string =>
+    samples ? display(sampleAt(samples, playback.frame), measures, 0) : ''
 
   return { lanes, length, reading }
 }
@@ -79,39 +76,32 @@ function driverColumn(take: Take, driver: AnyDriver): Column | null {
 }
 
 function coordinateColumn(take: Take, key: string): Column | null {
-  const column = take.coordinateChannels.findIndex((channel) => channel.key === key)
-  return column < 0
-    ? null
-    : {
-        values: take.coordinates,
-        stride: take.coordinateChannels.length,
-        column,
-        measures: take.coordinateChannels[column]!.measures,
-      }
+  const { coordinates: values, coordinateChannels: channels, frames } = take
+  const first = channels.findIndex((channel) => channel.key === key)
+  const channel = channels[first]
+  return channel
+    ? { samples: { values, stride: channels.length, first, frames }, measures: channel.measures }
+    : null
 }
 
 function probeColumn(take: Take, id: string): Column | null {
-  const index = take.probeChannels.findIndex((channel) => channel.key === id)
-  return index < 0
-    ? null
-    : {
-        values: take.probes,
-        stride: 3 * take.probeChannels.length,
-        column: 3 * index,
-        measures: take.probeChannels[index]!.measures,
+  const { probes: values, probeChannels: channels, frames } = take
+  const index = channels.findIndex((channel) => channel.key === id)
+  const channel = channels[index]
+  return channel
+    ? {
+        samples: { values, stride: 3 * channels.length, first: 3 * index, frames },
+        measures: channel.measures,
       }
+    : null
 }
 
-const drawn = (take: Take | null, column: Column | null): Pick<Lane, 'points' | 'column'> => ({
-  points: take ? points(take, column) : [],
-  column,
+const drawn = (
+  take: Take | null,
+  column: Column | null,
+): Pick<Lane, 'samples' | 'range' | 'interval' | 'measures'> => ({
+  samples: column?.samples ?? null,
+  range: column && rangeOf(column.samples),
+  interval: take?.interval ?? 0,
+  measures: column?.measures ?? 'length',
 })
-
-function points(take: Take, column: Column | null): Lane['points'] {
-  if (!column) return []
-  const unit = sizeOfUnit(UNITS[column.measures])
-  return Array.from({ length: take.frames }, (_, frame) => ({
-    x: frame * take.interval,
-    y: column.values[frame * column.stride + column.column]! / unit,
-  }))
-}

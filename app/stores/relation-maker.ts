@@ -1,5 +1,5 @@
-/** A relation about to be made between two joint positions, proposed from the parts that the joints carry. */
-import type { AnyRelation, Problem, Quantity } from '@ligamen/core'
+/** A relation about to be made among joint positions, proposed from the parts that the joints carry. */
+import type { AnyRelation, Problem, Quantity, SumTerm } from '@ligamen/core'
 import type { RelateAnswer } from '~/workers/questions'
 import { useMechanismStore } from './mechanism'
 import { usePoseStore } from './pose'
@@ -9,20 +9,16 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
   const mechanism = useMechanismStore()
   const pose = usePoseStore()
   const selection = useSelectionStore()
-  /** Joint positions by channel key ("joint/freedom"). */
-  const first = ref<string | null>(null)
-  const second = ref<string | null>(null)
+  /** Joint positions by channel key ("joint/freedom"); null where none is chosen yet. */
+  const keys = ref<(string | null)[]>([null, null])
   const reversed = ref(false)
   /** What replaces the proposal, by field. */
-  const typed = ref<Record<string, Quantity>>({})
+  const typed = ref<Record<string, Quantity | SumTerm[]>>({})
   const effect = shallowRef<RelateAnswer | null>(null)
   const fault = ref('')
   let asked = 0
 
-  watch([first, second, reversed, typed, () => mechanism.document], () => void consider())
-  watch([first, second], () => {
-    typed.value = {}
-  })
+  watch([keys, reversed, typed, () => mechanism.document], () => void consider())
 
   const refOf = (key: string) => {
     const cut = key.lastIndexOf('/')
@@ -31,14 +27,14 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
 
   async function consider() {
     const mine = ++asked
-    if (!first.value || !second.value || !mechanism.document) {
+    const chosen = keys.value.filter((key) => key !== null)
+    if (chosen.length < 2 || !mechanism.document) {
       effect.value = null
       fault.value = ''
       return
     }
     const answer = await mechanism.ask('relate', {
-      a: refOf(first.value),
-      b: refOf(second.value),
+      refs: chosen.map(refOf),
       fields: { ...typed.value, ...(reversed.value ? { reversed: true } : {}) } as Partial<AnyRelation>,
     })
     if (mine !== asked) return
@@ -48,9 +44,18 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
     else pose.endPreview()
   }
 
+  /** Another position in place of one; what was typed belonged to the old ones. */
+  function choose(index: number, key: string | null) {
+    keys.value = keys.value.map((known, k) => (k === index ? key : known))
+    typed.value = {}
+  }
+
+  function add() {
+    keys.value = [...keys.value, null]
+  }
+
   function clear() {
-    first.value = null
-    second.value = null
+    keys.value = [null, null]
     reversed.value = false
     typed.value = {}
   }
@@ -71,5 +76,5 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
     return refused
   }
 
-  return { first, second, reversed, typed, effect, fault, clear, make }
+  return { keys, choose, add, reversed, typed, effect, fault, clear, make }
 })

@@ -1,23 +1,17 @@
 /**
- * Bodies of a mechanism as three objects. The geometry of a part is built once for each set of dimensions, and the
- * material of a colour is kept over every edit, since letting the last one go would compile its shader anew.
+ * Bodies of a mechanism as three objects: a group for each body, on which glyphs and marks hang, and its placed parts
+ * drawn as instances of their geometry.
  */
 import * as THREE from 'three'
-import {
-  CHORDS,
-  joined,
-  placedFrames,
-  placementFrame,
-  POSE,
-  readQuaternion,
-  resolvePart,
-  shapeOf,
-} from '@ligamen/core'
+import { placedFrames, placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
 import type { Frame, MechanismDocument, Mesh, Part, ResolvedPart } from '@ligamen/core'
-import { MeshBVH, acceleratedRaycast } from 'three-mesh-bvh'
+import { matrixOf } from './frame-matrix'
+import { Instances } from './instances'
+import type { Copy } from './instances'
+import { Paints } from './paints'
 import type { Palette } from './palette'
-
-THREE.Mesh.prototype.raycast = acceleratedRaycast
+import { PartGeometries } from './part-geometry'
+import type { PartGeometry } from './part-geometry'
 
 /** How a body is shown. */
 export type Showing = 'shown' | 'faint' | 'hidden'
@@ -34,80 +28,64 @@ export interface BodyHit {
   readonly onBody: readonly [number, number, number]
 }
 
-/** A colour as it looks, and as it looks while its body is selected. */
-interface Paint {
-  readonly plain: THREE.MeshStandardMaterial
-  readonly chosen: THREE.MeshStandardMaterial
-  readonly faint: THREE.MeshStandardMaterial
-}
-
-/** From this many triangles on, a search tree finds what a ray meets. */
-const MANY_TRIANGLES = 2000
-
-export interface PartGeometry {
-  readonly solid: THREE.BufferGeometry
-  readonly edges: THREE.BufferGeometry
+interface PlacedPart extends Copy {
+  readonly body: string
+  readonly placed: string
+  readonly colour: string
+  readonly geometry: PartGeometry
 }
 
 export class BodyShapes {
   readonly root = new THREE.Group()
   private readonly groups = new Map<string, THREE.Group>()
-  private readonly geometries = new Map<string, PartGeometry>()
-  private readonly paints = new Map<string, Paint>()
-  private edgeMaterial = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.55 })
-  private selectedEdges = new THREE.LineBasicMaterial()
-  private palette: Palette | null = null
-  private faintEdges = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.18 })
+  private readonly geometries = new PartGeometries()
+  private readonly paints = new Paints()
+  private placed: PlacedPart[] = []
+  private drawn: Instances[] = []
   private selected: ReadonlySet<string> = new Set()
   private showing: ReadonlyMap<string, Showing> = new Map()
-  /** Triangles of imported parts, by their content's hash. */
-  private meshes: (hash: string) => Mesh | undefined = () => undefined
+  private moved = true
 
   setMeshes(meshes: (hash: string) => Mesh | undefined): void {
-    this.meshes = meshes
+    this.geometries.meshes = meshes
   }
 
   /** Bodies that are not named are shown. */
   show(showing: ReadonlyMap<string, Showing>): void {
     this.showing = showing
-    this.mark()
+    this.arrange()
   }
 
   setPalette(palette: Palette): void {
-    this.palette = palette
-    this.edgeMaterial.color.set(palette.edge)
-    this.faintEdges.color.set(palette.edge)
-    this.selectedEdges.color.set(palette.playhead)
-    for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.playhead)
-    this.mark()
+    this.paints.setPalette(palette)
   }
 
   setDocument(document: MechanismDocument): void {
     this.clear()
     const sources = new Map(document.parts.map((part) => [part.id, part]))
     const parts = resolved(document.parts)
-    const used = new Set<string>()
     for (const body of document.bodies) {
       const group = new THREE.Group()
       group.name = body.id
       const frames = placedFrames(body, parts, '')
-      for (const placed of frames.ok ? body.parts : []) {
-        const part = sources.get(placed.part)!
-        const key = this.geometryKey(part, parts.get(placed.part)!)
-        used.add(key)
-        if (frames.ok) group.add(...this.placedPart(part, key, placed.id, frames.value.get(placed.id)!))
-      }
+      if (frames.ok)
+        for (const { id, part } of body.parts) {
+          const source = sources.get(part)!
+          this.placed.push({
+            body: body.id,
+            group,
+            placed: id,
+            colour: source.colour,
+            geometry: this.geometries.of(source, parts.get(part)!),
+            local: matrixOf(frames.value.get(id)!),
+          })
+        }
       place(group, placementFrame(body.pose))
       this.groups.set(body.id, group)
       this.root.add(group)
     }
-    for (const [key, { solid, edges }] of this.geometries) {
-      if (used.has(key)) continue
-      solid.dispose()
-      edges.dispose()
-      this.geometries.delete(key)
-    }
-    this.mark()
+    this.geometries.sweep()
+    this.arrange()
   }
 
   setPose(ids: readonly string[], poses: Float64Array, at: number): void {
@@ -117,6 +95,7 @@ export class BodyShapes {
       group?.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
       group?.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
     })
+    this.moved = true
   }
 
   /** Shows bodies moved in ground from where they stood when the motion began. */
@@ -133,6 +112,15 @@ export class BodyShapes {
       motion.clone().multiply(start).decompose(group.position, group.quaternion, group.scale)
       if (done) delete group.userData.start
     }
+    this.moved = true
+  }
+
+  /** Puts the parts where their bodies stand; to be called before anything is drawn. */
+  settle(): void {
+    if (!this.moved) return
+    this.moved = false
+    this.root.updateMatrixWorld()
+    for (const instances of this.drawn) instances.settle()
   }
 
   group(id: string): THREE.Group | undefined {
@@ -141,41 +129,49 @@ export class BodyShapes {
 
   select(ids: ReadonlySet<string>): void {
     this.selected = ids
-    this.mark()
+    this.arrange()
   }
 
   hit(ray: THREE.Raycaster): BodyHit | null {
-    const surfaces: THREE.Object3D[] = []
-    for (const [id, group] of this.groups) {
-      if ((this.showing.get(id) ?? 'shown') !== 'shown') continue
-      group.traverse((object) => {
-        if (object.userData.paint) surfaces.push(object)
-      })
-    }
     ray.firstHitOnly = true
-    const [first] = ray.intersectObjects(surfaces, false)
+    this.root.updateMatrixWorld()
+    const surface = new THREE.Mesh()
+    let first: { part: PlacedPart; meets: THREE.Intersection } | null = null
+    for (const part of this.placed) {
+      if (this.lookOf(part.body) !== 'shown') continue
+      surface.geometry = part.geometry.solid
+      surface.matrixWorld.multiplyMatrices(part.group.matrixWorld, part.local)
+      const meets: THREE.Intersection[] = []
+      surface.raycast(ray, meets)
+      for (const one of meets) if (!first || one.distance < first.meets.distance) first = { part, meets: one }
+    }
     if (!first) return null
-    const body = ownerOf(first.object)!
+    const { part, meets } = first
     const numbers = (v: THREE.Vector3) => [v.x, v.y, v.z] as const
+    const onBody = part.group.worldToLocal(meets.point.clone())
     return {
-      body,
-      placed: first.object.userData.placed as string,
-      local: numbers(first.object.worldToLocal(first.point.clone())),
-      triangle: first.faceIndex ?? 0,
-      world: numbers(first.point),
-      onBody: numbers(this.groups.get(body)!.worldToLocal(first.point.clone())),
+      body: part.body,
+      placed: part.placed,
+      local: numbers(onBody.clone().applyMatrix4(part.local.clone().invert())),
+      triangle: meets.faceIndex ?? 0,
+      world: numbers(meets.point),
+      onBody: numbers(onBody),
     }
   }
 
   /** Bounds in ground of bodies by id; of all when left out. */
-  boundsOf(ids: Iterable<string> = this.groups.keys()): THREE.Box3 {
+  boundsOf(ids?: Iterable<string>): THREE.Box3 {
+    const asked = ids && new Set(ids)
     const box = new THREE.Box3()
+    const one = new THREE.Box3()
+    const world = new THREE.Matrix4()
     this.root.updateMatrixWorld()
-    for (const id of ids) {
-      this.groups.get(id)?.traverse((object) => {
-        // glyphs and marks hang on the bodies too, but do not count
-        if (object.userData.paint) box.expandByObject(object)
-      })
+    for (const { body, group, local, geometry } of this.placed) {
+      if (asked && !asked.has(body)) continue
+      if (!geometry.solid.boundingBox) geometry.solid.computeBoundingBox()
+      box.union(
+        one.copy(geometry.solid.boundingBox!).applyMatrix4(world.multiplyMatrices(group.matrixWorld, local)),
+      )
     }
     return box
   }
@@ -192,110 +188,51 @@ export class BodyShapes {
 
   dispose(): void {
     this.clear()
-    for (const { plain, chosen, faint } of this.paints.values()) {
-      plain.dispose()
-      chosen.dispose()
-      faint.dispose()
-    }
-    for (const { solid, edges } of this.geometries.values()) {
-      solid.dispose()
-      edges.dispose()
-    }
+    this.geometries.sweep()
+    this.paints.dispose()
+  }
+
+  private lookOf(body: string): Showing {
+    return this.showing.get(body) ?? 'shown'
   }
 
   private clear(): void {
+    for (const instances of this.drawn) instances.dispose()
+    this.drawn = []
+    this.placed = []
     this.root.clear()
     this.groups.clear()
   }
 
-  /** Builds the geometry of a part unless it stands already. */
-  private geometryKey(part: Part, resolved: ResolvedPart): string {
-    const known = part.mesh === undefined ? undefined : this.meshes(part.mesh)
-    const key = JSON.stringify([
-      part.shape,
-      resolved.dimensions,
-      resolved.extras,
-      part.mesh,
-      known !== undefined,
-    ])
-    if (this.geometries.has(key)) return key
-    this.geometries.set(key, geometryOf(known ?? joined(shapeOf(resolved).solids(CHORDS))))
-    return key
-  }
-
-  /** Surface and edges of a part on its body. */
-  private placedPart(part: Part, key: string, placed: string, frame: Frame): THREE.Object3D[] {
-    const { solid, edges } = this.geometries.get(key)!
-    const paint = this.paint(part.colour)
-    const surface = new THREE.Mesh(solid, paint.plain)
-    surface.userData.paint = paint
-    surface.userData.placed = placed
-    const objects = [surface, new THREE.LineSegments(edges, this.edgeMaterial)]
-    for (const object of objects) {
-      place(object, frame)
-      // parts stand still on their body: nothing of theirs is worked out anew for a frame
-      object.updateMatrix()
-      object.matrixAutoUpdate = false
+  /** Gathers the placed parts that look alike, each kind to be drawn at once. */
+  private arrange(): void {
+    for (const instances of this.drawn) instances.dispose()
+    for (const [id, group] of this.groups) group.visible = this.lookOf(id) !== 'hidden'
+    const alike = new Map<THREE.BufferGeometry, Map<THREE.Material, PlacedPart[]>>()
+    const gather = (geometry: THREE.BufferGeometry, material: THREE.Material, part: PlacedPart) => {
+      let materials = alike.get(geometry)
+      if (!materials) alike.set(geometry, (materials = new Map<THREE.Material, PlacedPart[]>()))
+      const copies = materials.get(material)
+      if (copies) copies.push(part)
+      else materials.set(material, [part])
     }
-    return objects
-  }
-
-  private paint(colour: string): Paint {
-    const known = this.paints.get(colour)
-    if (known) return known
-    // pushed back a little, so that the edges on the surface are not broken by it
-    const plain = new THREE.MeshStandardMaterial({
-      color: colour,
-      roughness: 0.55,
-      metalness: 0.1,
-      polygonOffset: true,
-      polygonOffsetFactor: 1,
-      polygonOffsetUnits: 1,
-    })
-    const chosen = plain.clone()
-    chosen.emissiveIntensity = 0.12
-    if (this.palette) chosen.emissive.set(this.palette.playhead)
-    const faint = plain.clone()
-    faint.transparent = true
-    faint.opacity = 0.22
-    faint.depthWrite = false
-    const paint = { plain, chosen, faint }
-    this.paints.set(colour, paint)
-    return paint
-  }
-
-  private mark(): void {
-    for (const [id, group] of this.groups) {
-      const chosen = this.selected.has(id)
-      const showing = this.showing.get(id) ?? 'shown'
-      group.visible = showing !== 'hidden'
-      const faint = showing === 'faint'
-      group.traverse((object) => {
-        if (object instanceof THREE.LineSegments) {
-          object.material = chosen ? this.selectedEdges : faint ? this.faintEdges : this.edgeMaterial
-        } else if (object instanceof THREE.Mesh) {
-          // joint glyphs hang on the bodies too, with materials of their own
-          const paint = object.userData.paint as Paint | undefined
-          if (paint) object.material = faint ? paint.faint : chosen ? paint.chosen : paint.plain
-        }
-      })
+    for (const part of this.placed) {
+      const showing = this.lookOf(part.body)
+      if (showing === 'hidden') continue
+      const look = { chosen: this.selected.has(part.body), faint: showing === 'faint' }
+      gather(part.geometry.solid, this.paints.surface(part.colour, look), part)
+      gather(part.geometry.edges, this.paints.edges(look), part)
     }
+    this.drawn = []
+    for (const [geometry, materials] of alike)
+      for (const [material, copies] of materials) {
+        const kind = geometry.hasAttribute('normal') ? 'surface' : 'edges'
+        const instances = new Instances(geometry, material, copies, kind)
+        this.drawn.push(instances)
+        this.root.add(instances.object)
+      }
+    this.moved = true
   }
-}
-
-export function geometryOf(mesh: Mesh): PartGeometry {
-  const solid = new THREE.BufferGeometry()
-  solid.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
-  solid.setAttribute('normal', new THREE.BufferAttribute(mesh.normals, 3))
-  if (mesh.positions.length > 9 * MANY_TRIANGLES) solid.boundsTree = new MeshBVH(solid, { indirect: true })
-  const edges = new THREE.BufferGeometry()
-  edges.setAttribute('position', new THREE.BufferAttribute(mesh.edges, 3))
-  return { solid, edges }
-}
-
-function ownerOf(object: THREE.Object3D): string | null {
-  for (let o: THREE.Object3D | null = object; o; o = o.parent) if (o.name) return o.name
-  return null
 }
 
 const orientation = new Float64Array(4)
@@ -310,7 +247,7 @@ function resolved(parts: readonly Part[]): Map<string, ResolvedPart> {
   )
 }
 
-function place(object: THREE.Object3D, frame: Float64Array): void {
+function place(object: THREE.Object3D, frame: Frame): void {
   readQuaternion(frame, 0, orientation, 0)
   object.position.set(frame[9]!, frame[10]!, frame[11]!)
   object.quaternion.set(orientation[1]!, orientation[2]!, orientation[3]!, orientation[0]!)

@@ -3,7 +3,7 @@ import * as THREE from 'three'
 import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js'
 import type { BodyShapes } from './bodies'
 import { block, glyphShapes } from './glyph-shapes'
-import { matrixOf } from './markers'
+import { matrixOf } from './frame-matrix'
 import type { Palette } from './palette'
 
 export interface GlyphSpec {

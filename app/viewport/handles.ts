@@ -2,7 +2,7 @@
 import * as THREE from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { Frame } from '@ligamen/core'
-import { matrixOf } from './markers'
+import { matrixOf } from './frame-matrix'
 import type { Palette } from './palette'
 
 const STEP = 0.001

@@ -5,9 +5,10 @@
 import * as THREE from 'three'
 import { joined, CHORDS, shapeOf } from '@ligamen/core'
 import type { Frame, ResolvedPart } from '@ligamen/core'
-import { geometryOf } from './bodies'
 import type { BodyShapes } from './bodies'
+import { matrixOf } from './frame-matrix'
 import type { Palette } from './palette'
+import { geometryOf } from './part-geometry'
 
 export interface DatumMark {
   readonly body: string
@@ -105,8 +106,3 @@ function markShape(): THREE.BufferGeometry {
 }
 
 const overAll = () => new THREE.MeshBasicMaterial({ depthTest: false, transparent: true, opacity: 0.9 })
-
-export function matrixOf(frame: Frame): THREE.Matrix4 {
-  const [xx, xy, xz, yx, yy, yz, zx, zy, zz, x, y, z] = frame as unknown as number[]
-  return new THREE.Matrix4().set(xx!, yx!, zx!, x!, xy!, yy!, zy!, y!, xz!, yz!, zz!, z!, 0, 0, 0, 1)
-}

@@ -5,7 +5,7 @@
 import * as THREE from 'three'
 import type { Frame } from '@ligamen/core'
 import type { BodyShapes } from './bodies'
-import { matrixOf } from './markers'
+import { matrixOf } from './frame-matrix'
 import type { Palette } from './palette'
 
 export type Limit = 'lower' | 'upper'

@@ -7,6 +7,7 @@ import * as THREE from 'three'
 import type { Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
 import type { BodyHit, Showing } from './bodies'
+import { frameOf } from './frame-matrix'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { groundGrid } from './grid'
@@ -283,7 +284,7 @@ export class Viewport {
 
   /** The present view as a PNG of the given size. */
   picture(width: number, height: number): Promise<Blob | null> {
-    this.renderer.render(this.scene, this.camera)
+    this.render()
     const source = this.renderer.domElement
     const scale = Math.max(width / source.width, height / source.height)
     const target = document.createElement('canvas')
@@ -332,13 +333,13 @@ export class Viewport {
     this.scheduled = 0
     const elapsed = (performance.now() - this.drawnAt) / 1000
     const moving = this.controls.update(Math.min(0.1, Math.max(0.001, elapsed)))
-    if (moving || this.dirty) this.renderer.render(this.scene, this.camera)
+    if (moving || this.dirty) this.render()
     this.dirty = false
     if (moving) this.wake()
   }
-}
 
-function frameOf(matrix: THREE.Matrix4): Frame {
-  const [xx, xy, xz, , yx, yy, yz, , zx, zy, zz, , x, y, z] = matrix.elements
-  return Float64Array.of(xx!, xy!, xz!, yx!, yy!, yz!, zx!, zy!, zz!, x!, y!, z!)
+  private render(): void {
+    this.bodies.settle()
+    this.renderer.render(this.scene, this.camera)
+  }
 }

@@ -101,17 +101,17 @@ export const questions = {
   /** `fields` replace those that were proposed. */
   relate(
     { model }: Bench,
-    asked: { a: AnyRef; b: AnyRef; fields: Partial<AnyRelation> },
+    asked: { refs: readonly AnyRef[]; fields: Partial<AnyRelation> },
   ): Result<RelateAnswer> {
     if (!model) return nothing()
-    const draft = draftRelation(model, asked.a, asked.b)
+    const draft = draftRelation(model, asked.refs)
     if (!draft.ok) return draft
     const { document, basis } = draft.value
     const relation = document.relations!.find(({ id }) => id === draft.value.relation.id)!
     Object.assign(relation, asked.fields)
     const effect = considerRelation(model, { document, relation, basis })
     const sentences = [effect.sentence, effect.mobility].filter((sentence) => sentence !== '')
-    const shown = shownIn(effect.model, relation.kind === 'sum' ? null : relation.a.joint)
+    const shown = shownIn(effect.model, asked.refs[0]!.joint)
     return succeed({ document, made: relation.id, relation, basis, slip: effect.slip, sentences, ...shown })
   },
 

@@ -1,17 +1,24 @@
 <script setup lang="ts">
-/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. */
+/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. Out of sight it stands still. */
+import { useElementVisibility } from '@vueuse/core'
 import PositionField from './PositionField.vue'
 import StateTag from '~/components/workspace/StateTag.vue'
 import type { Reading } from '~/composables/useReadings'
 import { display } from '~/services/display'
 import { useSelectionStore } from '~/stores/selection'
 
-defineProps<{ reading: Reading }>()
+const props = defineProps<{ reading: Reading }>()
 const selection = useSelectionStore()
+const row = useTemplateRef<HTMLElement>('row')
+const isSeen = useElementVisibility(row, { initialValue: true })
+const value = computed(() =>
+  isSeen.value ? display(props.reading.value, props.reading.channel.measures, 0) : '',
+)
 </script>
 
 <template>
   <button
+    ref="row"
     type="button"
     :class="{ selected: selection.is('joint', reading.joint) }"
     :aria-pressed="selection.is('joint', reading.joint)"
@@ -19,7 +26,7 @@ const selection = useSelectionStore()
   >
     <StateTag :state="reading.state" />
     <span class="name">{{ reading.channel.name }}</span>
-    <span class="value tabular">{{ display(reading.value, reading.channel.measures, 0) }}</span>
+    <span class="value tabular">{{ value }}</span>
   </button>
   <PositionField v-if="selection.is('joint', reading.joint)" :reading="reading" />
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Making a relation: two joint positions are chosen, and the parts say how the one follows from the other. */
+/** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
 import type { Quantity } from '@ligamen/core'
 import EffectLine from './EffectLine.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
@@ -11,6 +11,15 @@ const run = useRunStore()
 const positions = computed(() =>
   (run.report?.channels ?? []).map(({ key, name }) => ({ value: key, title: name })),
 )
+
+const ORDINALS = ['First', 'Second', 'Third']
+const proposedFrom = computed(() => {
+  const { basis, relation } = maker.effect!
+  if (basis) return `Proposed from ${basis}.`
+  return relation.kind === 'sum'
+    ? 'What the factors add up to stays as it is now.'
+    : 'The parts say nothing about a ratio; type one.'
+})
 
 /** The numbers of a proposal that can be typed over. */
 const FIELDS: Readonly<Record<string, { label: string; dimension: 'length' | 'number' }>> = {
@@ -31,6 +40,27 @@ const fields = computed(() => {
       )
     : []
 })
+const terms = computed(() => {
+  const relation = maker.effect?.relation
+  if (relation?.kind !== 'sum') return []
+  const measures = relation.terms.map(({ joint, freedom }) => channelOf(`${joint}/${freedom}`)?.measures)
+  const mixed = new Set(measures).size > 1
+  return relation.terms.map(({ joint, freedom, factor }, k) => {
+    const name = channelOf(`${joint}/${freedom}`)?.name ?? joint
+    // of a kind, the unit does not matter
+    const per = mixed ? (measures[k] === 'angle' ? ', a radian' : ', a metre') : ''
+    return { factor, label: `Factor of ${name}${per}` }
+  })
+})
+const channelOf = (key: string) => run.report?.channels.find((channel) => channel.key === key)
+const setFactor = (index: number) => (value: Quantity) => {
+  const relation = maker.effect?.relation
+  if (relation?.kind === 'sum') {
+    const changed = relation.terms.map((term, k) => (k === index ? { ...term, factor: Number(value) } : term))
+    maker.typed = { ...maker.typed, terms: changed }
+  }
+  return Promise.resolve([])
+}
 const setField = (name: string, dimension: string) => (value: Quantity) => {
   const number = dimension === 'number' ? Number(value) : value
   maker.typed = { ...maker.typed, [name]: number }
@@ -42,26 +72,22 @@ const setField = (name: string, dimension: string) => (value: Quantity) => {
   <form class="maker" aria-label="New relation" @submit.prevent="maker.make" @keydown.escape="maker.clear">
     <div class="column">
       <v-autocomplete
-        v-model="maker.first"
-        label="First joint position"
+        v-for="(key, k) in maker.keys"
+        :key="k"
+        :model-value="key"
+        :label="`${ORDINALS[k] ?? `${k + 1}th`} joint position`"
         :items="positions"
         density="compact"
         variant="outlined"
         hide-details
         auto-select-first
+        :clearable="k > 1"
         no-data-text="No joint moves yet."
+        @update:model-value="maker.choose(k, $event)"
       />
-      <v-autocomplete
-        v-model="maker.second"
-        label="Second joint position"
-        :items="positions"
-        density="compact"
-        variant="outlined"
-        hide-details
-        auto-select-first
-        no-data-text="No joint moves yet."
-      />
+      <v-btn v-if="!maker.keys.includes(null)" @click="maker.add">Add a joint position</v-btn>
       <v-btn
+        v-if="terms.length === 0"
         :aria-pressed="maker.reversed"
         :disabled="!maker.effect"
         @click="maker.reversed = !maker.reversed"
@@ -78,18 +104,21 @@ const setField = (name: string, dimension: string) => (value: Quantity) => {
         :dimension="field.dimension"
         :commit="setField(field.name, field.dimension)"
       />
-      <p v-if="maker.effect" class="muted">
-        {{
-          maker.effect.basis
-            ? `Proposed from ${maker.effect.basis}.`
-            : 'The parts say nothing about a ratio; type one.'
-        }}
-      </p>
+      <QuantityField
+        v-for="(term, k) in terms"
+        :key="term.label"
+        :label="term.label"
+        :value="term.factor"
+        dimension="number"
+        :commit="setFactor(k)"
+      />
+      <p v-if="maker.effect" class="muted">{{ proposedFrom }}</p>
     </div>
     <div class="column">
       <p v-if="!maker.effect && !maker.fault" class="muted">
         Choose two joints whose positions go together: gears, a pinion and a rack, a spindle and its nut,
-        pulleys, a cam and its follower. The ratio is proposed from the parts they carry.
+        pulleys, a cam and its follower. The ratio is proposed from the parts they carry. A third one makes a
+        sum, as of a differential and its cage.
       </p>
       <EffectLine
         v-else

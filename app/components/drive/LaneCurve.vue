@@ -1,50 +1,66 @@
 <script setup lang="ts">
-/** The curve of one lane over the length of the run; the axes are drawn by the timing chart around it. */
-import { Chart, Decimation, Filler, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
-import type { ChartData, ChartOptions } from 'chart.js'
-import { Line } from 'vue-chartjs'
-import { useTheme } from 'vuetify'
+/** The curve of one lane over the length of the run, drawn once its lane comes into sight. */
+import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/composables/useLanes'
+import { curvePath } from '~/services/curve'
 
-Chart.register(Decimation, Filler, LinearScale, LineController, LineElement, PointElement)
+/** Columns in which a curve is drawn. */
+const COLUMNS = 1600
 
 const props = defineProps<{ lane: Lane; length: number }>()
-const theme = useTheme()
-
-const colour = computed(() => {
-  const colours = theme.current.value.colors as Record<string, string>
-  return props.lane.kind === 'driver' ? colours.primary : colours.measured
+const root = useTemplateRef<SVGSVGElement>('root')
+const isSeen = useElementVisibility(root)
+const path = computed(() => {
+  const { samples, range, interval } = props.lane
+  if (!isSeen.value || !samples || !range) return ''
+  return curvePath(samples, range, 0, props.length / interval, COLUMNS)
 })
-
-const chart = computed<ChartData<'line', { x: number; y: number }[]>>(() => ({
-  datasets: [
-    {
-      data: props.lane.points,
-      borderColor: colour.value,
-      backgroundColor: `${colour.value}1c`,
-      borderWidth: 2,
-      pointRadius: 0,
-      fill: props.lane.kind === 'driver' ? 'start' : false,
-    },
-  ],
-}))
-
-const options = computed<ChartOptions<'line'>>(() => ({
-  animation: false,
-  responsive: true,
-  maintainAspectRatio: false,
-  parsing: false,
-  normalized: true,
-  events: [],
-  layout: { padding: { top: 6, bottom: 6 } },
-  plugins: { decimation: { enabled: true, algorithm: 'min-max' } },
-  scales: {
-    x: { type: 'linear', display: false, min: 0, max: props.length },
-    y: { type: 'linear', display: false, grace: 0 },
-  },
-}))
+/** Down to the lowest value, from the last point to the first. */
+const area = computed(() => {
+  const { samples, interval } = props.lane
+  if (path.value === '' || !samples) return ''
+  const end = (COLUMNS * (samples.frames - 1) * interval) / props.length
+  return `${path.value}L${end} 1L0 1Z`
+})
 </script>
 
 <template>
-  <Line :data="chart" :options="options" :aria-label="`Curve of ${lane.name}`" />
+  <svg
+    ref="root"
+    role="img"
+    :class="lane.kind"
+    :aria-label="`Curve of ${lane.name}`"
+    :viewBox="`0 0 ${COLUMNS} 1`"
+    preserveAspectRatio="none"
+  >
+    <path v-if="lane.kind === 'driver'" class="area" :d="area" />
+    <path class="line" :d="path" />
+  </svg>
 </template>
+
+<style scoped>
+svg {
+  position: absolute;
+  inset: 6px 0;
+  width: 100%;
+  height: calc(100% - 12px);
+  overflow: visible;
+  color: rgb(var(--v-theme-measured));
+}
+
+.driver {
+  color: rgb(var(--v-theme-primary));
+}
+
+.line {
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
+
+.area {
+  fill: currentcolor;
+  opacity: 0.11;
+}
+</style>

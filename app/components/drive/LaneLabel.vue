@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stands still. */
 import { useElementVisibility } from '@vueuse/core'
-import { formatNumber } from '@ligamen/core'
 import type { Lane } from '~/composables/useLanes'
+import { display } from '~/services/display'
 import { useSelectionStore } from '~/stores/selection'
 
 const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
@@ -12,12 +12,8 @@ const isSeen = useElementVisibility(root, { initialValue: true })
 const value = computed(() => (isSeen.value ? props.reading(props.lane) : ''))
 
 const range = computed(() => {
-  const { points } = props.lane
-  if (points.length === 0) return ''
-  const values = points.map((p) => p.y)
-  const low = values.reduce((a, b) => Math.min(a, b))
-  const high = values.reduce((a, b) => Math.max(a, b))
-  return `${formatNumber(low, 1)} … ${formatNumber(high, 1)}`
+  const { range: ends, measures } = props.lane
+  return ends ? ends.map((end) => display(end, measures, 0)).join(' … ') : ''
 })
 </script>
 

@@ -137,11 +137,6 @@ function drop() {
   padding: 6px 0;
 }
 
-.lane :deep(canvas) {
-  position: absolute;
-  inset: 0;
-}
-
 .empty {
   padding: 12px;
 }

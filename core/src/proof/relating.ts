@@ -98,25 +98,31 @@ export function sideOf(model: Model, ref: CoordinateRef): Result<Side> {
   })
 }
 
-/** Errors: `relation-pick`. */
-export function draftRelation(model: Model, a: CoordinateRef, b: CoordinateRef): Result<RelationDraft> {
-  const [first, second] = [sideOf(model, a), sideOf(model, b)]
-  if (!first.ok) return first
-  if (!second.ok) return second
-  if (a.joint === b.joint && a.freedom === b.freedom) {
-    return fail({
-      code: 'relation-pick',
-      message: 'Both picks are the same joint position; pick another joint for the second one.',
-      ids: [a.joint],
-    })
+/**
+ * Proposes a relation among two coordinates or more: of two the parts say how the one follows the other, of more a sum in
+ * which the last one is the mean of the others, as the cage of a differential is. Errors: `relation-pick`.
+ */
+export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Result<RelationDraft> {
+  const sides: Side[] = []
+  for (const ref of refs) {
+    const side = sideOf(model, ref)
+    if (!side.ok) return side
+    if (sides.some((known) => known.ref.joint === ref.joint && known.ref.freedom === ref.freedom)) {
+      return fail({
+        code: 'relation-pick',
+        message: `${side.value.name} is picked twice; pick another joint position.`,
+        ids: [ref.joint],
+      })
+    }
+    sides.push(side.value)
   }
-  // a turn stands before a slide
-  const swapped = first.value.motion === 'slide' && second.value.motion === 'turn'
-  const [x, y] = swapped ? [second.value, first.value] : [first.value, second.value]
-  const { fields, basis } =
-    x.motion === 'slide' ? slides(x, y) : y.motion === 'turn' ? turns(x, y) : turnAndSlide(x, y)
+  if (sides.length < 2) {
+    return fail({ code: 'relation-pick', message: 'A relation needs two joint positions or more.' })
+  }
+  const { fields, basis } = sides.length > 2 ? mean(sides) : pair(sides[0], sides[1])
   const document = copyOf(model.document)
-  const name = `${x.name} and ${y.name}`.slice(0, 120)
+  const names = sides.map(({ name }) => name)
+  const name = `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`.slice(0, 120)
   const id = freshId(document, slug(name))
   const relation = { id, name, ...fields } as AnyRelation
   document.relations = [...(document.relations ?? []), relation]
@@ -149,6 +155,20 @@ type Kind = Drive['kind']
 
 const find = <K extends Kind>(side: Side, kind: K): Extract<Drive, { kind: K }> | undefined =>
   side.parts.map(({ drive }) => drive).find((d): d is Extract<Drive, { kind: K }> => d.kind === kind)
+
+/** A turn stands before a slide. */
+function pair(a: Side, b: Side): Fields {
+  const [x, y] = a.motion === 'slide' && b.motion === 'turn' ? [b, a] : [a, b]
+  return x.motion === 'slide' ? slides(x, y) : y.motion === 'turn' ? turns(x, y) : turnAndSlide(x, y)
+}
+
+const mean = (sides: readonly Side[]): Fields => ({
+  fields: {
+    kind: 'sum',
+    terms: sides.map(({ ref }, k) => ({ ...ref, factor: k < sides.length - 1 ? 1 : 1 - sides.length })),
+  },
+  basis: null,
+})
 
 /** As a person would type it. */
 const millimetres = (length: number): string => `${Number((1000 * length).toPrecision(12))} mm`

@@ -24,7 +24,7 @@ function join(
 }
 
 const relate = (model: Model, a: string, b: string): RelationEffect =>
-  considerRelation(model, value(draftRelation(model, { joint: a }, { joint: b })))
+  considerRelation(model, value(draftRelation(model, [{ joint: a }, { joint: b }])))
 
 describe('relations proposed from parts', () => {
   const gears = (distance: string) => {
@@ -48,7 +48,7 @@ describe('relations proposed from parts', () => {
 
   it('snaps gears to their working distance and a tooth into a space', () => {
     const model = gears('63 mm')
-    const draft = value(draftRelation(model, { joint: 'pinion-joint' }, { joint: 'wheel-joint' }))
+    const draft = value(draftRelation(model, [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }]))
     if (draft.relation.kind !== 'gear') throw new Error('not a gear pair')
     const { document, sentence } = value(snapTeeth(model, draft.relation))
     expect(sentence).toContain('moved by 3.000 mm')
@@ -123,9 +123,23 @@ describe('relations proposed from parts', () => {
     let model = modelOf(new Workshop().body('frame', 'plate').body('a', 'link').body('b', 'link').document)
     model = join(model, 'revolute', 'a', 'bore A', ['0 mm', '0 mm', '10 mm'])
     model = join(model, 'revolute', 'b', 'bore A', ['50 mm', '0 mm', '10 mm'])
-    const draft = value(draftRelation(model, { joint: 'a-joint' }, { joint: 'b-joint' }))
+    const draft = value(draftRelation(model, [{ joint: 'a-joint' }, { joint: 'b-joint' }]))
     expect(draft.basis).toBeNull()
-    const same = draftRelation(model, { joint: 'a-joint' }, { joint: 'a-joint' })
+    const same = draftRelation(model, [{ joint: 'a-joint' }, { joint: 'a-joint' }])
     expect(same.ok ? '' : same.problems[0].code).toBe('relation-pick')
+  })
+
+  it('of three turns makes the last the mean of the others, as in a differential', () => {
+    let model = modelOf(
+      new Workshop().body('frame', 'plate').body('a', 'link').body('b', 'link').body('cage', 'link').document,
+    )
+    for (const [k, body] of ['a', 'b', 'cage'].entries())
+      model = join(model, 'revolute', body, 'bore A', [`${50 * k} mm`, '0 mm', '10 mm'])
+    const refs = ['a', 'b', 'cage'].map((body) => ({ joint: `${body}-joint` }))
+    const effect = considerRelation(model, value(draftRelation(model, refs)))
+    expect(effect.sentence).toBe('a joint + b joint − 2 × cage joint stays constant')
+    expect(effect.mobility).toBe('Mobility 3 → 2.')
+    const alone = draftRelation(model, refs.slice(0, 1))
+    expect(alone.ok ? '' : alone.problems[0].message).toBe('A relation needs two joint positions or more.')
   })
 })

@@ -1,5 +1,5 @@
 /** Linear sum: the weighted coordinates add up to a constant, as in a differential. Source: common practice. */
-import type { LinearSum } from '../../document/relations'
+import type { LinearSum, SumTerm } from '../../document/relations'
 import { fail, succeed } from '../../result'
 import type { Reading } from '../reading'
 import { defineRelation } from './relation-type'
@@ -23,8 +23,18 @@ export const sum = defineRelation<LinearSum>({
     return succeed({
       sides,
       measures: sides[0].side.measures,
-      sentence: `${relation.terms.map((t) => `${t.factor} × ${context.nameOf(t)}`).join(' + ')} stays constant`,
+      sentence: `${sumOf(relation.terms, (term) => context.nameOf(term))} stays constant`,
       pitch: null,
     })
   },
 })
+
+/** "Left + Right − 2 × Cage". */
+const sumOf = (terms: readonly SumTerm[], nameOf: (term: SumTerm) => string): string =>
+  terms
+    .map((term, k) => {
+      const size = Math.abs(term.factor)
+      const sign = term.factor < 0 ? (k === 0 ? '−' : ' − ') : k === 0 ? '' : ' + '
+      return `${sign}${size === 1 ? '' : `${size} × `}${nameOf(term)}`
+    })
+    .join('')

@@ -1,0 +1,75 @@
+/**
+ * Many copies of one geometry in one material, drawn by one call: a machine repeats its parts, and the script that a
+ * frame costs goes with the number of calls.
+ */
+import * as THREE from 'three'
+
+/** A copy: the group of its body, and where it stands on it. */
+export interface Copy {
+  readonly group: THREE.Group
+  readonly local: THREE.Matrix4
+}
+
+const world = new THREE.Matrix4()
+
+export class Instances {
+  readonly object: THREE.InstancedMesh | InstancedLines
+
+  constructor(
+    geometry: THREE.BufferGeometry,
+    material: THREE.Material,
+    private readonly copies: readonly Copy[],
+    kind: 'surface' | 'edges',
+  ) {
+    this.object =
+      kind === 'surface'
+        ? new THREE.InstancedMesh(geometry, material, copies.length)
+        : new InstancedLines(geometry, material, copies.length)
+    this.object.instanceMatrix.setUsage(THREE.DynamicDrawUsage)
+    // the bounds of three are those of one copy
+    this.object.frustumCulled = false
+    this.object.matrixAutoUpdate = false
+  }
+
+  /** Puts every copy where its body stands; the matrices of the bodies in ground must be right. */
+  settle(): void {
+    const { instanceMatrix } = this.object
+    for (let k = 0; k < this.copies.length; k++) {
+      const { group, local } = this.copies[k]!
+      world.multiplyMatrices(group.matrixWorld, local).toArray(instanceMatrix.array, 16 * k)
+    }
+    instanceMatrix.needsUpdate = true
+  }
+
+  dispose(): void {
+    this.object.removeFromParent()
+    if (this.object instanceof THREE.InstancedMesh) this.object.dispose()
+    else this.object.letGo()
+  }
+}
+
+/**
+ * Line segments drawn in many places. The renderer asks only for the fields of an instanced mesh, and draws whatever has
+ * them as instances.
+ */
+class InstancedLines extends THREE.LineSegments {
+  readonly isInstancedMesh = true
+  readonly instanceColor = null
+  readonly morphTexture = null
+  readonly instanceMatrix: THREE.InstancedBufferAttribute
+
+  constructor(
+    geometry: THREE.BufferGeometry,
+    material: THREE.Material,
+    override readonly count: number,
+  ) {
+    super(geometry, material)
+    this.instanceMatrix = new THREE.InstancedBufferAttribute(new Float32Array(16 * count), 16)
+  }
+
+  /** Frees what the renderer keeps of it. */
+  letGo(): void {
+    const told = this as unknown as THREE.EventDispatcher<{ dispose: object }>
+    told.dispatchEvent({ type: 'dispose' })
+  }
+}
