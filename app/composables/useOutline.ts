@@ -2,22 +2,15 @@
 import { rowsOf } from '~/services/outline'
 import type { OutlineRow } from '~/services/outline'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useNavigatorStore } from '~/stores/navigator'
 
 export function useOutline() {
   const mechanism = useMechanismStore()
-  const filter = ref('')
-  const folded = ref(new Set<string>())
+  const navigator = useNavigatorStore()
 
   const rows = computed<OutlineRow[]>(() => {
     const { document } = mechanism
-    return document ? rowsOf(document, filter.value.trim().toLowerCase(), folded.value) : []
+    return document ? rowsOf(document, navigator.wanted, navigator.folded) : []
   })
-
-  function fold(key: string, on: boolean) {
-    const next = new Set(folded.value)
-    if (on) next.add(key)
-    else next.delete(key)
-    folded.value = next
-  }
-  return { filter, rows, fold }
+  return { rows, fold: (key: string, on: boolean) => navigator.fold([key], on) }
 }

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { floatingWith } from '../services/tied'
 import { keysOf } from '../services/keys'
+import { linkGraph } from '../services/link-graph'
 import { placeBeside } from '../services/free-place'
 import { rowsOf } from '../services/outline'
 import { partIcon } from '../services/part-icon'
@@ -126,5 +127,47 @@ describe('the part kit', () => {
     expect(named.map(({ words }) => words)).toContain('bore B of Riser')
     const { frame } = named.find(({ pick }) => pick.name === 'bore B')!
     expect(frame[9]).toBeCloseTo(0.18, 12)
+  })
+})
+
+describe('the link map', () => {
+  const graph = (filter: string, folded: string[], more: Partial<MechanismDocument> = {}) =>
+    linkGraph({ ...document, ...more }, filter, new Set(folded))
+  const joints = [
+    ...document.joints,
+    { id: 'foot', name: 'Foot', kind: 'revolute' as const, from: 'c', to: 'a' },
+    { id: 'slide', name: 'Slide', kind: 'prismatic' as const, from: 'c', to: 'b' },
+  ]
+  const datums = [...document.datums, { id: 'c', name: 'C', body: 'base' }]
+  const names = (filter: string, folded: string[] = []) =>
+    graph(filter, folded, { joints, datums }).nodes.map(({ name }) => name)
+
+  it('shows every body, and the joints between', () => {
+    expect(names('')).toEqual(['Base', 'Riser', 'Brace', 'Shoe'])
+    expect(graph('', []).edges).toEqual([
+      { id: 'pin', name: 'Cross pin', source: 'riser', target: 'brace', share: 0.5 },
+    ])
+  })
+
+  it('shows a folded group as one node, without what is inside, its joints outward side by side', () => {
+    const { nodes, edges } = graph('', ['cross'], { joints, datums })
+    expect(nodes.map(({ kind, name }) => `${kind} ${name}`)).toEqual([
+      'body Base',
+      'group Cross',
+      'body Shoe',
+    ])
+    expect(edges.map(({ id, source, target }) => [id, source, target])).toEqual([
+      ['foot', 'base', 'cross'],
+      ['slide', 'base', 'cross'],
+    ])
+    expect(edges.map(({ share }) => share)).toEqual([1 / 3, 2 / 3])
+    expect(names('', ['cross', 'stage'])).toEqual(['Base', 'Stage'])
+  })
+
+  it('keeps what the filter names, and the neighbours', () => {
+    expect(names('slide')).toEqual(['Base', 'Brace'])
+    expect(names('riser', ['cross'])).toEqual(['Base', 'Riser', 'Brace'])
+    expect(names('stage')).toEqual(['Base', 'Riser', 'Brace', 'Shoe'])
+    expect(names('no such thing')).toEqual([])
   })
 })

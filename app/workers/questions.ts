@@ -12,6 +12,8 @@ import {
   goToPose,
   holdMotion,
   looseMotions,
+  mendConflict,
+  openModel,
   readStanding,
   snapTeeth,
   standNear,
@@ -21,6 +23,7 @@ import {
   wiggleLink,
 } from '@ligamen/core'
 import type {
+  Advice,
   AnyRelation,
   Clip,
   Finding,
@@ -125,6 +128,13 @@ export const questions = {
 
   advise({ model }: Bench): Finding[] {
     return model ? adviseOn(model) : []
+  },
+
+  /** What would make a document that was stored hold again; nothing when it holds. */
+  mend({ document, model }: Bench): Advice[] {
+    if (!document || model) return []
+    const opened = openModel(document)
+    return opened.ok ? [] : mendConflict(document, opened.problems)
   },
 
   loose({ model, q }: Bench): LooseShown[] {

@@ -1,5 +1,5 @@
 /** Holding too much on purpose: a fourth wall joint is announced before it is made, and the first advice mends it. */
-import { expect, test } from './fixtures'
+import { expect, openFresh, test } from './fixtures'
 import { inspector, makeJoint, makePart, openEmpty, proposeJoint, stage } from './hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
@@ -82,4 +82,26 @@ test('a fourth wall joint is announced before it is made, and the panel mends it
   await expect(panel).toContainText('Stray weld is suspended')
   await panel.getByRole('button', { name: 'Take Stray weld away.' }).click()
   await expect(panel).not.toContainText('Stray weld')
+})
+
+test('a stored mechanism that no longer closes says what fights, and is mended by a choice', async ({
+  page,
+}) => {
+  const id = await openFresh(page)
+  const stored = await (await page.request.get(`/api/mechanisms/${id}`)).json()
+  const coupler = stored.document.parts.find((part: { name: string }) => part.name === 'Coupler')
+  coupler.dimensions.length = '20 mm'
+  const { revision, document } = stored
+  const kept = await page.request.put(`/api/mechanisms/${id}`, { data: { revision, document } })
+  expect(kept.ok()).toBe(true)
+  await page.reload()
+  const notice = page.getByRole('alert')
+  await expect(notice).toContainText('Rocker pin')
+  await notice.getByRole('button', { name: /^Suspend Rocker pin: mobility 3/ }).click()
+  await expect(notice).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute(
+    'title',
+    /^Undo: Suspend Rocker pin/,
+  )
+  await expect(page.getByRole('button', { name: /^Mobility 3/ })).toBeVisible()
 })

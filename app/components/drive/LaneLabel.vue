@@ -13,7 +13,10 @@ const value = computed(() => (isSeen.value ? props.reading(props.lane) : ''))
 
 const range = computed(() => {
   const { range: ends, measures } = props.lane
-  return ends ? ends.map((end) => display(end, measures, 0)).join(' … ') : ''
+  if (!ends) return ''
+  const [low, high] = ends.map((end) => display(end, measures, 0))
+  // the unit once
+  return `${low!.replace(/[^−\d.]+$/, '')} … ${high}`
 })
 </script>
 
@@ -26,20 +29,22 @@ const range = computed(() => {
     :type="lane.joint ? 'button' : undefined"
     @click="lane.joint && selection.select('joint', lane.joint)"
   >
-    <span class="name">{{ lane.name }}</span>
-    <span class="value tabular">{{ value }}</span>
-    <small class="muted">{{ lane.note }}</small>
-    <small class="muted range tabular">{{ range }}</small>
+    <span class="row">
+      <span class="name">{{ lane.name }}</span>
+      <span class="value tabular">{{ value }}</span>
+    </span>
+    <small class="row muted">
+      <span class="name">{{ lane.note }}</span>
+      <span class="tabular">{{ range }}</span>
+    </small>
   </component>
 </template>
 
 <style scoped>
 .label {
-  display: grid;
+  display: flex;
   flex: 1 1 0;
-  grid-template-columns: 1fr auto;
-  gap: 0 8px;
-  align-content: start;
+  flex-direction: column;
   min-height: 52px;
   padding: 6px 12px;
   overflow: hidden;
@@ -52,6 +57,13 @@ const range = computed(() => {
   flex-grow: 1.5;
 }
 
+.row {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  white-space: nowrap;
+}
+
 .name {
   overflow: hidden;
   text-overflow: ellipsis;
@@ -60,10 +72,6 @@ const range = computed(() => {
 
 .value {
   font-weight: 600;
-  text-align: right;
-}
-
-.range {
   text-align: right;
 }
 </style>

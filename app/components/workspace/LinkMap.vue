@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The link map: bodies as nodes, joints as edges that show what they do; picking here picks everywhere. */
+/** The link map: bodies and folded groups as nodes, joints as edges that show what they do; picking here picks everywhere. */
 import '@vue-flow/core/dist/style.css'
 import {
   BaseEdge,
@@ -11,12 +11,15 @@ import {
   useVueFlow,
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
+import { linkGraph } from '~/services/link-graph'
 import { layOut } from '~/services/map-layout'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useNavigatorStore } from '~/stores/navigator'
 import { useRunStore } from '~/stores/run'
 import { useSelectionStore } from '~/stores/selection'
 
 const mechanism = useMechanismStore()
+const navigator = useNavigatorStore()
 const run = useRunStore()
 const selection = useSelectionStore()
 const { fitView } = useVueFlow('link-map')
@@ -24,25 +27,24 @@ const { fitView } = useVueFlow('link-map')
 const HEIGHT = 26
 const widthOf = (name: string) => Math.max(56, 20 + name.length * 7)
 
-const bodies = computed(() => mechanism.document?.bodies ?? [])
-const joints = computed(() => {
-  const datums = new Map(mechanism.document?.datums.map((d) => [d.id, d.body]))
-  return (mechanism.document?.joints ?? []).map((joint) => ({
-    id: joint.id,
-    name: joint.name,
-    source: datums.get(joint.from) ?? '',
-    target: datums.get(joint.to) ?? '',
-    state: run.report?.states[joint.id] ?? 'parked',
-  }))
-})
+const graph = computed(() =>
+  mechanism.document
+    ? linkGraph(mechanism.document, navigator.wanted, navigator.folded)
+    : { nodes: [], edges: [] },
+)
+const joints = computed(() =>
+  graph.value.edges.map((edge) => ({ ...edge, state: run.report?.states[edge.id] ?? 'parked' })),
+)
+const groups = computed(() => (mechanism.document?.groups ?? []).map(({ id }) => id))
+const isFolded = computed(() => groups.value.every((id) => navigator.folded.has(id)))
 
 const fit = () => void fitView({ padding: 0.1, maxZoom: 1.1 })
 const positions = shallowRef(new Map<string, { x: number; y: number }>())
 /** Changes only when bodies or joints come, go or get a longer name. */
 const topology = computed(() =>
   JSON.stringify([
-    bodies.value.map((b) => [b.id, widthOf(b.name)]),
-    joints.value.map((j) => [j.source, j.target]),
+    graph.value.nodes.map(({ id, name }) => [id, widthOf(name)]),
+    graph.value.edges.map(({ source, target }) => [source, target]),
   ]),
 )
 watch(
@@ -51,7 +53,7 @@ watch(
     // the model comes first
     if (!isReady) return
     positions.value = await layOut(
-      bodies.value.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
+      graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       joints.value,
     )
     await nextTick()
@@ -62,13 +64,13 @@ watch(
 
 const moved = computed(() => new Set(joints.value.filter((j) => j.state === 'drives').map((j) => j.target)))
 const nodes = computed<Node[]>(() =>
-  bodies.value
+  graph.value.nodes
     .filter(({ id }) => positions.value.has(id))
-    .map(({ id, name, grounded }) => ({
+    .map(({ id, kind, name, grounded }) => ({
       id,
       type: 'body',
       position: positions.value.get(id)!,
-      data: { name, grounded: grounded === true, driven: moved.value.has(id), width: widthOf(name) },
+      data: { name, kind, grounded, driven: moved.value.has(id), width: widthOf(name) },
       draggable: false,
       connectable: false,
       focusable: false,
@@ -76,19 +78,30 @@ const nodes = computed<Node[]>(() =>
 )
 const edges = computed<Edge[]>(() =>
   // Vue Flow drops edges whose nodes are not there yet
-  (positions.value.size > 0 ? joints.value : []).map(({ id, name, source, target, state }) => ({
-    id,
-    type: 'joint',
-    source,
-    target,
-    data: { name, state },
-    focusable: false,
-  })),
+  joints.value
+    .filter(({ source, target }) => positions.value.has(source) && positions.value.has(target))
+    .map(({ id, name, source, target, state, share }) => ({
+      id,
+      type: 'joint',
+      source,
+      target,
+      data: { name, state, share },
+      focusable: false,
+    })),
 )
 </script>
 
 <template>
   <section class="map" aria-label="Link map">
+    <button
+      v-if="groups.length > 0"
+      type="button"
+      class="folding"
+      :aria-pressed="isFolded"
+      @click="navigator.fold(groups, !isFolded)"
+    >
+      {{ isFolded ? 'Unfold the groups' : 'Fold the groups' }}
+    </button>
     <VueFlow
       id="link-map"
       class="flow"
@@ -108,11 +121,15 @@ const edges = computed<Edge[]>(() =>
         <button
           type="button"
           class="body"
-          :class="{ grounded: data.grounded, driven: data.driven, selected: selection.is('body', id) }"
-          :aria-pressed="selection.is('body', id)"
-          :aria-label="`Body ${data.name}`"
+          :class="[
+            data.kind,
+            { grounded: data.grounded, driven: data.driven, selected: selection.is(data.kind, id) },
+          ]"
+          :aria-pressed="selection.is(data.kind, id)"
+          :aria-label="`${data.kind === 'group' ? 'Group' : 'Body'} ${data.name}`"
           :style="{ width: `${data.width}px` }"
-          @click.stop="selection.select('body', id)"
+          @click.stop="selection.select(data.kind, id)"
+          @dblclick.stop="data.kind === 'group' && navigator.fold([id], false)"
         >
           {{ data.name }}
         </button>
@@ -131,7 +148,7 @@ const edges = computed<Edge[]>(() =>
             :aria-pressed="selection.is('joint', id)"
             :title="`${data.name} · ${data.state}`"
             :style="{
-              transform: `translate(-50%, -50%) translate(${(sourceX + targetX) / 2}px, ${(sourceY + targetY) / 2}px)`,
+              transform: `translate(-50%, -50%) translate(${sourceX + data.share * (targetX - sourceX)}px, ${sourceY + data.share * (targetY - sourceY)}px)`,
             }"
             @click.stop="selection.select('joint', id)"
           />
@@ -147,6 +164,19 @@ const edges = computed<Edge[]>(() =>
   flex-direction: column;
   flex: 1;
   min-height: 0;
+}
+
+.folding {
+  align-self: flex-end;
+  margin: 0 14px 4px;
+  font-size: 11px;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+}
+
+.body.group {
+  border-style: dashed;
+  border-radius: 5px;
 }
 
 .flow {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** The navigator: the same things as a link map or as an outline, whichever suits. */
+import { mdiMagnify } from '@mdi/js'
 import LinkMap from './LinkMap.vue'
 import OutlineList from './OutlineList.vue'
-import { useVisibilityStore } from '~/stores/visibility'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useNavigatorStore } from '~/stores/navigator'
+import { useVisibilityStore } from '~/stores/visibility'
 
 const props = defineProps<{ first: 'map' | 'outline' }>()
 const visibility = useVisibilityStore()
+const navigator = useNavigatorStore()
 const mechanism = useMechanismStore()
 const shown = ref(props.first)
 watch(
@@ -25,6 +28,16 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
     <p v-if="open" class="inside" role="status">
       Inside {{ open }} <button type="button" @click="visibility.openGroup(null)">Close group</button>
     </p>
+    <div class="filter">
+      <v-text-field
+        v-model="navigator.filter"
+        label="Filter by name"
+        :prepend-inner-icon="mdiMagnify"
+        clearable
+        autocomplete="off"
+        spellcheck="false"
+      />
+    </div>
     <LinkMap v-if="shown === 'map'" />
     <OutlineList v-else />
   </section>
@@ -59,6 +72,10 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
   color: rgb(var(--v-theme-on-primary-soft));
   background: rgb(var(--v-theme-primary-soft));
   border-color: rgb(var(--v-theme-primary));
+}
+
+.filter {
+  padding: 8px 12px 6px;
 }
 
 .inside {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
+import type { Advice } from '@ligamen/core'
 import { describeChanges } from '~/services/changes'
 import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -30,6 +31,18 @@ const motion = computed(() => {
       : ''
   return run.problem.message + kept
 })
+
+/** What would make a stored document hold again. */
+const ways = shallowRef<readonly Advice[]>([])
+watch(
+  () => mechanism.problems,
+  async (problems) => {
+    ways.value = []
+    if (problems.length > 0) ways.value = await mechanism.ask('mend', undefined)
+  },
+  { immediate: true },
+)
+const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way.document))
 </script>
 
 <template>
@@ -50,7 +63,12 @@ const motion = computed(() => {
       <strong>The server did not take the last edit.</strong> {{ saving.refusal }}
       <span class="choices"><v-btn @click="emit('keepAsCopy')">Keep mine as a copy</v-btn></span>
     </div>
-    <div v-if="motion" class="notice" role="alert">{{ motion }}</div>
+    <div v-if="motion" class="notice" role="alert">
+      {{ motion }}
+      <span v-if="ways.length > 0" class="choices">
+        <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
+      </span>
+    </div>
     <div v-if="recovered && saving.state === 'saved'" class="notice calm" role="status">
       Edits that had not reached the server were found here and are saved now.
     </div>
@@ -91,6 +109,7 @@ const motion = computed(() => {
 
 .choices {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
   margin-top: 4px;
 }

@@ -3,18 +3,20 @@
  * The outline: everything in the mechanism by name. Arrow keys walk, left and right fold, Enter or a click selects (with
  * Ctrl several), F2 or a double click renames, dragging a body or a group onto a group regroups it.
  */
-import { mdiChevronDown, mdiChevronRight, mdiEyeOffOutline, mdiMagnify } from '@mdi/js'
+import { mdiChevronDown, mdiChevronRight, mdiEyeOffOutline } from '@mdi/js'
 import { regroup } from '@ligamen/core'
 import { useOutline } from '~/composables/useOutline'
 import type { OutlineRow } from '~/services/outline'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useNavigatorStore } from '~/stores/navigator'
 import { useSelectionStore } from '~/stores/selection'
 import { useVisibilityStore } from '~/stores/visibility'
 
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
 const visibility = useVisibilityStore()
-const { filter, rows, fold } = useOutline()
+const { rows, fold } = useOutline()
+const navigator = useNavigatorStore()
 const list = useTemplateRef<HTMLElement>('list')
 const focused = ref('')
 const renaming = ref('')
@@ -96,20 +98,10 @@ watch(
 
 <template>
   <section class="outline" aria-label="Outline">
-    <div class="filter">
-      <v-text-field
-        v-model="filter"
-        label="Filter by name"
-        :prepend-inner-icon="mdiMagnify"
-        clearable
-        autocomplete="off"
-        spellcheck="false"
-      />
-    </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="rows.length === 0" class="hint muted">
       {{
-        filter
+        navigator.wanted
           ? 'Nothing has that name.'
           : 'Nothing is here yet: make a part from the kit below, or drop a file on the window.'
       }}
@@ -177,10 +169,6 @@ watch(
   flex: 1;
   flex-direction: column;
   min-height: 0;
-}
-
-.filter {
-  padding: 8px 12px 6px;
 }
 
 .hint {
