@@ -1,6 +1,6 @@
 /** A mate about to be made between two picks, for those who think in faces, axes and points. */
 import type { Mate, MateEnd, Problem, Quantity } from '@ligamen/core'
-import type { Effect } from '~/workers/questions'
+import type { MateAnswer } from '~/workers/questions'
 import { useMechanismStore } from './mechanism'
 import { usePickingStore } from './picking'
 import type { Candidate } from './picking'
@@ -23,7 +23,9 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
   const radiusSecond = ref<Quantity>('5 mm')
   const value = ref<Quantity | null>(null)
   const inside = ref(false)
-  const effect = shallowRef<Effect | null>(null)
+  /** Null as the picks lie. */
+  const flip = ref<boolean | null>(null)
+  const effect = shallowRef<MateAnswer | null>(null)
   const fault = ref('')
   let asked = 0
 
@@ -55,6 +57,7 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
       radiusSecond,
       value,
       inside,
+      flip,
       () => mechanism.document,
     ],
     () => void consider(),
@@ -79,6 +82,7 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
       ...(round(asSecond.value) ? { radiusSecond: radiusSecond.value } : {}),
       ...(measured.value && value.value !== null ? { value: value.value } : {}),
       ...(inside.value && kind.value === 'tangent' ? { inside: true } : {}),
+      ...(flip.value === null ? {} : { flip: flip.value }),
     })
     if (mine !== asked) return
     effect.value = answer.ok ? answer.value : null
@@ -102,6 +106,7 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
   function clear() {
     first.value = null
     second.value = null
+    flip.value = null
     picking.stop()
   }
 
@@ -135,6 +140,7 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
     radiusSecond,
     value,
     inside,
+    flip,
     measured,
     effect,
     fault,

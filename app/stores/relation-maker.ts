@@ -10,10 +10,10 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
   const pose = usePoseStore()
   const selection = useSelectionStore()
   /** Joint positions by channel key ("joint/freedom"); null where none is chosen yet. */
-  const keys = ref<(string | null)[]>([null, null])
+  const keys = shallowRef<(string | null)[]>([null, null])
   const reversed = ref(false)
   /** What replaces the proposal, by field. */
-  const typed = ref<Record<string, Quantity | SumTerm[]>>({})
+  const typed = shallowRef<Record<string, Quantity | SumTerm[]>>({})
   const effect = shallowRef<RelateAnswer | null>(null)
   const fault = ref('')
   let asked = 0

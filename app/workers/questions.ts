@@ -56,6 +56,10 @@ export interface JoinAnswer extends Effect {
   readonly flip: boolean
 }
 
+export interface MateAnswer extends Effect {
+  readonly flip: boolean
+}
+
 export interface RelateAnswer extends Effect {
   readonly relation: AnyRelation
   readonly basis: string | null
@@ -93,12 +97,12 @@ export const questions = {
     return succeed({ document, made: joint, comes, flip, sentences, ...shownIn(after, joint) })
   },
 
-  mate({ model, q }: Bench, proposal: MateProposal): Result<Effect> {
+  mate({ model, q }: Bench, proposal: MateProposal): Result<MateAnswer> {
     if (!model) return nothing()
     const effect = considerMate(model, readStanding(model, q).poses, proposal)
     if (!effect.ok) return effect
-    const { document, mate, model: after, sentences } = effect.value
-    return succeed({ document, made: mate, sentences, ...shownIn(after, null) })
+    const { document, mate, flip, model: after, sentences } = effect.value
+    return succeed({ document, made: mate, flip, sentences, ...shownIn(after, null) })
   },
 
   /** `fields` replace those that were proposed. */

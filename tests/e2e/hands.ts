@@ -21,13 +21,6 @@ export const inspector = (page: Page) => page.getByRole('complementary', { name:
 export const outline = (page: Page, name: string) =>
   page.getByRole('treeitem', { name: new RegExp(`^${name}( [a-z-]+)?$`) })
 
-/** Types a value into a field and leaves it with Enter. */
-export async function type(page: Page, within: string, label: string, value: string): Promise<void> {
-  const field = page.getByRole('form', { name: within }).getByLabel(label, { exact: true })
-  await field.fill(value)
-  await field.press('Enter')
-}
-
 interface PartWish {
   noun: string
   name: string
@@ -66,6 +59,8 @@ export async function choose(
 ): Promise<void> {
   await field.press('ArrowDown')
   await page.getByRole('option', { name: option, exact: true }).click()
+  // the list of the next field is another one
+  await expect(page.getByRole('option')).toHaveCount(0)
 }
 
 interface JointWish {

@@ -69,6 +69,13 @@ const keep =
         dimension="length"
         :commit="keep((value) => (maker.radiusSecond = value))"
       />
+      <v-btn
+        :disabled="!maker.effect"
+        :aria-pressed="maker.flip ?? maker.effect?.flip"
+        @click="maker.flip = !(maker.flip ?? maker.effect?.flip)"
+      >
+        Flip
+      </v-btn>
       <v-checkbox
         v-if="maker.kind === 'tangent'"
         v-model="maker.inside"

@@ -87,7 +87,7 @@ function takeBack() {
       spellcheck="false"
       autocomplete="off"
       class="tabular"
-      @keydown.enter="submit"
+      @keydown.enter.prevent="submit"
       @keydown.escape="takeBack"
       @blur="submit"
     />

@@ -101,8 +101,7 @@ export function draftJoint(
   }
 
   const moveWorld = multiply(frames.get(moves.body)!, onMoving)
-  const against = stayWorld[6] * moveWorld[6] + stayWorld[7] * moveWorld[7] + stayWorld[8] * moveWorld[8] < 0
-  const flip = proposal.flip ?? against
+  const flip = proposal.flip ?? pointAgainst(stayWorld, moveWorld)
   // what stays says which way is positive
   if (flip) moving.flip = true
   if (proposal.offset !== undefined) staying.offset = [0, 0, proposal.offset]
@@ -229,8 +228,11 @@ function seat(
   return succeed(multiply(back, seated))
 }
 
+/** Whether the main axes of two frames point against each other. */
+export const pointAgainst = (a: Frame, b: Frame): boolean => a[6] * b[6] + a[7] * b[7] + a[8] * b[8] < 0
+
 /** Frames on their bodies of datums whose picks may still be flipped or moved. */
-function datumFrames(document: MechanismDocument, ids: readonly string[]): Result<Frame[]> {
+export function datumFrames(document: MechanismDocument, ids: readonly string[]): Result<Frame[]> {
   const bare = { ...document, joints: [], mates: [], relations: [], groups: [] }
   const geometry = resolveGeometry(bare)
   return geometry.ok ? succeed(ids.map((id) => geometry.value.datums.get(id)!.frame)) : geometry

@@ -3,10 +3,11 @@ import { copyOf } from '../document/copy'
 import type { Mate, MateEnd } from '../document/joints'
 import type { MechanismDocument } from '../document/mechanism'
 import type { Datum } from '../document/parts'
+import { multiply } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
-import { freshId, slug, standAs } from './joining'
+import { datumFrames, freshId, pointAgainst, slug, standAs } from './joining'
 import type { Pick } from './joining'
 import { openModel } from './model'
 import type { Model } from './model'
@@ -23,11 +24,14 @@ export interface MateProposal {
   readonly radiusSecond?: Quantity
   readonly value?: Quantity
   readonly inside?: boolean
+  /** Whether the first pick is taken the other way round; where left out, as its axis lies to the other one. */
+  readonly flip?: boolean
 }
 
 export interface MateEffect {
   readonly document: MechanismDocument
   readonly mate: string
+  readonly flip: boolean
   /** The model with the mate, or null when it contradicts what holds already. */
   readonly model: Model | null
   readonly sentences: readonly string[]
@@ -36,7 +40,7 @@ export interface MateEffect {
 
 /**
  * @param poses of all bodies in ground, 7 numbers each, as they are on screen: they become the home pose
- * Error: `pick-same-body`.
+ * Errors: `pick-same-body`, and those of the picks.
  */
 export function considerMate(before: Model, poses: Float64Array, proposal: MateProposal): Result<MateEffect> {
   const { first, second } = proposal
@@ -48,15 +52,24 @@ export function considerMate(before: Model, poses: Float64Array, proposal: MateP
     })
   }
   const draft = copyOf(before.document)
-  standAs(draft, new Map(draft.bodies.map((body, k) => [body.id, frameOfPose(poses, k)])))
+  const frames = new Map(draft.bodies.map((body, k) => [body.id, frameOfPose(poses, k)]))
+  standAs(draft, frames)
   const id = freshId(draft, slug(proposal.name))
-  const side = (pick: Pick): string => {
+  const side = (pick: Pick): Datum => {
     const datum: Datum = { ...copyOf(pick), id: freshId(draft, `${id}-on-${pick.body}`) }
     draft.datums.push(datum)
-    return datum.id
+    return datum
   }
-  const end = (pick: Pick, as: MateEnd['as'], radius: Quantity | undefined): MateEnd => ({
-    datum: side(pick),
+  const [datumA, datumB] = [side(first), side(second)]
+  const places = datumFrames(draft, [datumA.id, datumB.id])
+  if (!places.ok) return places
+  const [a, b] = places.value
+  const against = pointAgainst(multiply(frames.get(first.body)!, a), multiply(frames.get(second.body)!, b))
+  // an angle is measured as it was picked; faces are laid on each other
+  const flip = proposal.flip ?? (against && proposal.kind !== 'angle')
+  if (flip) datumA.flip = true
+  const end = ({ id: datum }: Datum, as: MateEnd['as'], radius: Quantity | undefined): MateEnd => ({
+    datum,
     as,
     ...(radius === undefined ? {} : { radius }),
   })
@@ -64,14 +77,14 @@ export function considerMate(before: Model, poses: Float64Array, proposal: MateP
     id,
     name: proposal.name,
     kind: proposal.kind,
-    a: end(first, proposal.asFirst, proposal.radiusFirst),
-    b: end(second, proposal.asSecond, proposal.radiusSecond),
+    a: end(datumA, proposal.asFirst, proposal.radiusFirst),
+    b: end(datumB, proposal.asSecond, proposal.radiusSecond),
     ...(proposal.value === undefined ? {} : { value: proposal.value }),
     ...(proposal.inside ? { inside: true } : {}),
   }
   draft.mates = [...(draft.mates ?? []), mate]
   const opened = openModel(draft)
-  const made = { document: draft, mate: id }
+  const made = { document: draft, mate: id, flip }
   if (!opened.ok) {
     const sentences = opened.problems.map(({ message }) => message)
     return succeed({ ...made, model: null, sentences, problems: opened.problems })
