@@ -278,21 +278,6 @@ describe('each fault has its code and its place', () => {
       '/scenarios/0/drivers/0',
     ],
     [
-      'moves that overlap',
-      (s) =>
-        s.drive({
-          id: 'd',
-          kind: 'moves',
-          joint: 'ja',
-          moves: [
-            { start: 0, duration: 1, law: 'linear', to: 1 },
-            { start: 0.5, duration: 1, law: 'linear', to: 2 },
-          ],
-        }),
-      'moves-overlap',
-      '/scenarios/0/drivers/0/moves/1/start',
-    ],
-    [
       'unknown law',
       (s) =>
         s.drive({

@@ -11,8 +11,10 @@ const props = defineProps<{ reading: Reading }>()
 const selection = useSelectionStore()
 const row = useTemplateRef<HTMLElement>('row')
 const isSeen = useElementVisibility(row, { initialValue: true })
-const value = computed(() =>
-  isSeen.value ? display(props.reading.value, props.reading.channel.measures, 0) : '',
+const value = computed<string>((before) =>
+  isSeen.value || before === undefined
+    ? display(props.reading.value, props.reading.channel.measures, 0)
+    : before,
 )
 </script>
 

@@ -9,7 +9,9 @@ const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
 const selection = useSelectionStore()
 const root = useTemplateRef<HTMLElement>('root')
 const isSeen = useElementVisibility(root, { initialValue: true })
-const value = computed(() => (isSeen.value ? props.reading(props.lane) : ''))
+const value = computed<string>((before) =>
+  isSeen.value || before === undefined ? props.reading(props.lane) : before,
+)
 
 const range = computed(() => {
   const { range: ends, measures } = props.lane

@@ -10,7 +10,7 @@ import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
 import { placementOf } from '../proof/joining'
 import { bodiesOf, dissolve, gather, holderOf } from './grouping'
-import { moved, turnedAbout } from './moving'
+import { moved, turnedAbout } from '../maths/rigid-motion'
 
 export interface Copies {
   readonly document: MechanismDocument

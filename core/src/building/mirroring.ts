@@ -20,7 +20,7 @@ import type { Quantity } from '../units/quantity'
 import { copyTo } from './copying'
 import type { Copies } from './copying'
 import { bodiesOf } from './grouping'
-import { moved } from './moving'
+import { moved } from '../maths/rigid-motion'
 
 /** Few chords are enough to see a symmetry; they are a multiple of four, so that circles keep theirs. */
 const CHORDS = 16

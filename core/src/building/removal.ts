@@ -84,18 +84,29 @@ function holdSomething(draft: MechanismDocument): string | null {
 
 function takeDangling(draft: MechanismDocument): void {
   for (;;) {
-    const missing = referenceProblems(draft).filter(({ code }) => code === 'reference-missing')
+    const missing = referenceProblems(draft).filter(
+      ({ code }) => code === 'reference-missing' || code === 'tie-missing',
+    )
     if (missing.length === 0) return
     // from the back, so that places of earlier entries stay what they are
     const places = [...new Set(missing.map(({ path }) => placeOf(path ?? '')))]
     for (const place of places.sort(byPlace).reverse()) takeAt(draft, place)
+    for (const scenario of draft.scenarios)
+      scenario.cues = scenario.cues?.filter((cue) => !('targets' in cue) || cue.targets.length > 0)
   }
 }
 
-/** The list and index of the entry to take out: a member, a value, a driver, else the entry of a list of the document. */
+/**
+ * What to take out: a tie, a start, a member, a value, a driver, a cue or what one names, else the entry of a list of
+ * the document.
+ */
 function placeOf(path: string): string {
-  const inner = /^\/(?:groups\/\d+\/members|poses\/\d+\/values|scenarios\/\d+\/drivers)\/\d+/.exec(path)
-  return inner?.[0] ?? /^\/\w+\/\d+/.exec(path)![0]
+  const tie = /^.*?\/(?:tie|startPose|startAfter)(?=\/|$)/.exec(path)
+  const inner =
+    /^\/(?:groups\/\d+\/members|poses\/\d+\/values|scenarios\/\d+\/cues\/\d+\/(?:targets|bodies)|scenarios\/\d+\/(?:drivers|cues))\/\d+/.exec(
+      path,
+    )
+  return tie?.[0] ?? inner?.[0] ?? /^\/\w+\/\d+/.exec(path)![0]
 }
 
 function byPlace(a: string, b: string): number {
@@ -104,9 +115,10 @@ function byPlace(a: string, b: string): number {
 
 function takeAt(draft: MechanismDocument, place: string): void {
   const keys = place.split('/').slice(1)
-  const index = Number(keys.pop())
-  const list = keys.reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], draft)
-  ;(list as unknown[]).splice(index, 1)
+  const last = keys.pop()!
+  const holder = keys.reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], draft)
+  if (Array.isArray(holder)) holder.splice(Number(last), 1)
+  else delete (holder as Record<string, unknown>)[last]
 }
 
 function sentenceOf(

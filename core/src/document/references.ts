@@ -5,8 +5,9 @@ import type { Mate, MateEnd } from './joints'
 import type { MechanismDocument } from './mechanism'
 import type { Datum } from './parts'
 import type { Probe } from './probes'
+import { idsOf, missing } from './missing'
 import { coordinatesOf } from './relations'
-import type { AnyDriver } from './scenarios'
+import { scenarioProblems } from './scenario-references'
 
 export function referenceProblems(document: MechanismDocument): Problem[] {
   const known = new Known(document)
@@ -20,7 +21,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...mateProblems(document, known),
     ...relationProblems(document, known),
     ...poseProblems(document, known),
-    ...scenarioProblems(document, known),
+    ...scenarioProblems(document),
     ...probeProblems(document, known),
   ]
 }
@@ -54,19 +55,8 @@ class Known {
   }
 }
 
-const idsOf = (entries: readonly { id: string }[]): Set<string> => new Set(entries.map((e) => e.id))
-
-function missing(path: string, what: string, id: string, owner: string): Problem {
-  return {
-    code: 'reference-missing',
-    message: `“${owner}” refers to the ${what} “${id}”, which is not in this mechanism.`,
-    path,
-    ids: [owner, id],
-  }
-}
-
 /** Every list of entries with ids, and its place. */
-function* listsOf(document: MechanismDocument): Generator<[string, readonly { id: string }[]]> {
+function* listsOf(document: MechanismDocument): Generator<[string, readonly { id?: string }[]]> {
   yield ['/parts', document.parts]
   yield ['/bodies', document.bodies]
   for (const [i, body] of document.bodies.entries()) yield [`/bodies/${i}/parts`, body.parts]
@@ -79,8 +69,12 @@ function* listsOf(document: MechanismDocument): Generator<[string, readonly { id
   yield ['/poses', document.poses ?? []]
   yield ['/probes', document.probes]
   yield ['/scenarios', document.scenarios]
-  for (const [i, scenario] of document.scenarios.entries())
+  for (const [i, scenario] of document.scenarios.entries()) {
     yield [`/scenarios/${i}/drivers`, scenario.drivers]
+    yield [`/scenarios/${i}/cues`, scenario.cues ?? []]
+    for (const [k, driver] of scenario.drivers.entries())
+      if ('moves' in driver) yield [`/scenarios/${i}/drivers/${k}/moves`, driver.moves]
+  }
 }
 
 function repeatedIds(document: MechanismDocument): Problem[] {
@@ -88,6 +82,7 @@ function repeatedIds(document: MechanismDocument): Problem[] {
   const problems: Problem[] = []
   for (const [list, entries] of listsOf(document)) {
     entries.forEach(({ id }, i) => {
+      if (id === undefined) return
       const path = `${list}/${i}`
       const before = seen.get(id)
       if (before === undefined) seen.set(id, path)
@@ -269,37 +264,6 @@ function relationProblems(document: MechanismDocument, known: Known): Problem[] 
       ...known.missing('body', carrier, `${path}/carrier`, relation.id),
     ]
   })
-}
-
-function scenarioProblems(document: MechanismDocument, known: Known): Problem[] {
-  return document.scenarios.flatMap((scenario, i) =>
-    scenario.drivers.flatMap((driver, k) => driverProblems(driver, `/scenarios/${i}/drivers/${k}`, known)),
-  )
-}
-
-function driverProblems(driver: AnyDriver, path: string, known: Known): Problem[] {
-  if (driver.kind === 'path') {
-    return [
-      ...known.missing('datum', driver.datum, `${path}/datum`, driver.id),
-      ...known.missing('path', driver.path, `${path}/path`, driver.id),
-    ]
-  }
-  const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
-  if (targets.length !== 1) {
-    return [
-      {
-        code: 'driver-incomplete',
-        message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
-        path,
-        ids: [driver.id],
-      },
-    ]
-  }
-  return [
-    ...known.missing('joint', driver.joint, `${path}/joint`, driver.id),
-    ...known.missing('mate', driver.mate, `${path}/mate`, driver.id),
-    ...known.missing('relation', driver.relation, `${path}/relation`, driver.id),
-  ]
 }
 
 /** What each kind of probe asks for, in words. */

@@ -1,4 +1,4 @@
-/** Scenarios and their drivers. A driver prescribes a joint's coordinate, a mate's value or the path of a datum. */
+/** Scenarios, their drivers and cues. A driver prescribes a joint's coordinate, a mate's value or the path of a datum. */
 import {
   IsBoolean,
   IsIn,
@@ -11,9 +11,12 @@ import {
   Min,
 } from 'class-validator'
 import type { Quantity } from '../units/quantity'
-import { NestedList } from './nested'
+import { cueClasses } from './cues'
+import type { AnyCue } from './cues'
+import { Nested, NestedList } from './nested'
 import type { Constructor } from './nested'
 import { ArePairs, IsId, IsName, IsQuantity } from './rules'
+import { IsSpan, Tie, Timed } from './timing'
 
 class Driver {
   @IsId() id!: string
@@ -25,12 +28,24 @@ class Driver {
   @IsOptional() @IsBoolean() suspended?: boolean
 }
 
-/** A driver given by speed: constant acceleration over `runUp`, then steady. */
+/**
+ * A driver given by speed, or by how far it goes while it is on: it gains speed evenly over `runUp`, runs steadily, and
+ * loses it evenly over `runDown`, the last part of its duration. Before and after it holds where it stands.
+ */
 export class Motor extends Driver {
   @IsIn(['motor'], { message: 'kind must be motor' }) kind!: 'motor'
   /** An angular speed for a turn, a speed for a slide; that it suits the freedom is checked with the joint. */
-  @IsQuantity('angularSpeed', 'speed') speed!: Quantity
-  @IsQuantity('time') runUp!: Quantity
+  @IsOptional() @IsQuantity('angularSpeed', 'speed') speed?: Quantity
+  /** How far it goes while it is on, instead of the speed. */
+  @IsOptional() @IsQuantity('angle', 'length') by?: Quantity
+  /** A time, or a share of the duration; likewise the run-down. */
+  @IsSpan() runUp!: Quantity
+  @IsOptional() @IsSpan() runDown?: Quantity
+  /** When it is switched on; the start of the scenario when neither is given. */
+  @IsOptional() @IsQuantity('time') start?: Quantity
+  @IsOptional() @Nested(() => Tie) tie?: Tie
+  /** How long it is on: a time, or a share of the scenario; to its end when left out. */
+  @IsOptional() @IsSpan() duration?: Quantity
   @IsOptional() @IsBoolean() reversed?: boolean
 }
 
@@ -42,10 +57,11 @@ export class Acceleration extends Driver {
 }
 
 /** One stretch of a lane in which the value changes; between moves it stays. */
-export class Move {
-  @IsQuantity('time') start!: Quantity
-  /** Left out when the move finds its own from `speed` and `acceleration`. */
-  @IsOptional() @IsQuantity('time') duration?: Quantity
+export class Move extends Timed {
+  /** What others are tied to. */
+  @IsOptional() @IsId() id?: string
+  /** A time, or a share of the scenario; left out when the move finds its own from `speed` and `acceleration`. */
+  @IsOptional() @IsSpan() duration?: Quantity
   @IsString() @IsNotEmpty() @MaxLength(40) law!: string
   /** The value it ends at, or by how much it changes. */
   @IsOptional() @IsQuantity('angle', 'length') to?: Quantity
@@ -97,4 +113,8 @@ export class Scenario {
   /** Frames per second. */
   @IsInt() @Min(1) @Max(10_000) frameRate!: number
   @NestedList(() => driverClasses) drivers!: AnyDriver[]
+  @IsOptional() @NestedList(() => cueClasses) cues?: AnyCue[]
+  /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
+  @IsOptional() @IsId() startPose?: string
+  @IsOptional() @IsId() startAfter?: string
 }

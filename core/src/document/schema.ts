@@ -36,6 +36,11 @@ const RULES: Readonly<Record<string, (constraints: readonly unknown[]) => Schema
   isArray: () => ({ type: 'array' }),
   isHexColor: () => ({ type: 'string', pattern: '^#?([0-9a-fA-F]{3,4}|[0-9a-fA-F]{6}|[0-9a-fA-F]{8})$' }),
   isQuantity: () => QUANTITY,
+  isSpan: () => ({
+    description: 'A time in seconds, text with a unit such as "0.4 s", or a share such as "20 %".',
+    type: ['number', 'string'],
+  }),
+  isNumber: () => NUMBER,
   isPoint: () => list(QUANTITY, 3, 3),
   isOrientation: () => list(NUMBER, 4, 4),
   isDirection: () => list(NUMBER, 3, 3),

@@ -208,14 +208,13 @@ export class ChainBuilder {
     this.bodyLink[body] = end.link
     this.bodyOffset[body] = multiply(end.frame, inverse(far.frame))
     if (!this.geometry.bodies[body].pose) {
-      const relative = travel(joint, values)
-      const from = multiply(this.pose[parent], near.frame)
-      this.pose[body] = multiply(multiply(from, forward ? relative : inverse(relative)), inverse(far.frame))
+      this.pose[body] = this.beyond(joint, forward, values)
     }
   }
 
   /** Hangs a body on ground by three slides and three turns about its home pose. */
   private float(body: number): void {
+    if (!this.geometry.bodies[body].pose) this.pose[body] = this.poseByJoint(body)
     const axes = [Axis.X, Axis.Y, Axis.Z]
     const freedoms: Freedom[] = [
       ...axes.map((axis) => ({ name: '', motion: 'slide' as const, axis, measure: slide(axis) })),
@@ -229,6 +228,26 @@ export class ChainBuilder {
     )
     this.bodyLink[body] = end.link
     this.bodyOffset[body] = end.frame
+  }
+
+  /** Where a joint that is off the tree puts a body without a pose of its own, when the other body stands already. */
+  private poseByJoint(body: number): Frame {
+    const stands = (other: number) => this.geometry.bodies[other].pose !== null || this.bodyLink[other] > 0
+    const joint = this.geometry.joints.find(
+      ({ from, to, idle }) =>
+        !idle && ((from.body === body && stands(to.body)) || (to.body === body && stands(from.body))),
+    )
+    if (!joint) return this.pose[body]
+    const zeros = joint.type.freedoms.map(() => 0)
+    return this.beyond(joint, joint.to.body === body, zeros)
+  }
+
+  /** Pose of the second body of a joint (of the first, when it is not walked forward) from that of the other one. */
+  private beyond(joint: ResolvedJoint, forward: boolean, values: readonly number[]): Frame {
+    const [near, far] = forward ? [joint.from, joint.to] : [joint.to, joint.from]
+    const relative = travel(joint, values)
+    const from = multiply(this.pose[near.body], near.frame)
+    return multiply(multiply(from, forward ? relative : inverse(relative)), inverse(far.frame))
   }
 
   /**

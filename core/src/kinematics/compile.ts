@@ -12,7 +12,7 @@ import type { Chain } from './chain'
 import { Axis, slide, turn } from './conditions'
 import type { Condition } from './conditions'
 import { resolveGeometry } from './geometry'
-import type { FreedomSettings, Geometry, ResolvedJoint, ResolvedMate } from './geometry'
+import type { FreedomSettings, Geometry, ResolvedDatum, ResolvedJoint, ResolvedMate } from './geometry'
 import type { Freedom } from './joints/joint-type'
 import { compileRelations } from './relations/compile'
 import type { CompiledRelation } from './relations/compile'
@@ -40,8 +40,10 @@ export interface MateReading extends Reading {
 }
 
 export interface Mechanism extends Chain {
-  /** What holds whatever a scenario does: closing joints, mates, relations. */
+  /** What holds until a cue says otherwise: closing joints, mates, relations. */
   readonly rows: readonly Row[]
+  /** What is suspended and restored by a cue of some scenario. */
+  readonly spareRows: readonly Row[]
   readonly coordinates: readonly Coordinate[]
   readonly mateReadings: readonly MateReading[]
   readonly relations: readonly CompiledRelation[]
@@ -49,7 +51,12 @@ export interface Mechanism extends Chain {
   readonly size: number
   /** Two datums, by id, as a pair of frames on links; null is the ground's own frame. */
   readonly pairOf: (from: string | null, to: string) => Pair
+  /** Frames on two bodies, by index, as a pair of frames on links. */
+  readonly pairOn: (a: Seat, b: Seat) => Pair
 }
+
+/** A frame on a body. */
+export type Seat = Pick<ResolvedDatum, 'body' | 'frame'>
 
 /**
  * Compiles a validated document. Joints that any scenario drives are kept in the tree where that is possible.
@@ -61,18 +68,25 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
   if (!resolved.ok) return resolved
   const geometry = resolved.value
   const builder = new ChainBuilder(geometry)
+  const switched = switchedByCues(document)
+  const acts = ({ source, idle }: ResolvedJoint) => (!source.suspended || switched.has(source.id)) && !idle
   const active = geometry.joints.map((_, i) => i).filter((i) => acts(geometry.joints[i]))
-  const { edges, jointOfEdge } = treeEdges(geometry, active)
+  // what a cue switches closes loops, so that switching changes rows alone
+  const steady = active.filter((i) => !switched.has(geometry.joints[i].source.id))
+  const { edges, jointOfEdge } = treeEdges(geometry, steady)
   const tree = spanningTree(
     geometry.bodies.map((body) => body.source.grounded === true),
     edges,
   )
   builder.grow(tree, jointOfEdge)
 
-  const closing = tree.closing.map((edge) => jointOfEdge[edge]).filter((joint) => joint >= 0)
+  const closing = [
+    ...tree.closing.map((edge) => jointOfEdge[edge]).filter((joint) => joint >= 0),
+    ...active.filter((i) => switched.has(geometry.joints[i].source.id)),
+  ]
   const pairs = new Map(closing.map((i) => [i, builder.pair(geometry.joints[i].from, geometry.joints[i].to)]))
   const mates = geometry.mates
-    .filter(({ source }) => !source.suspended)
+    .filter(({ source }) => !source.suspended || switched.has(source.id))
     .map((mate) => ({ mate, pair: mate.path ? builder.follow(mate) : builder.pair(mate.a, mate.b) }))
   const chain = builder.finish()
   const size = sizeOf(chain, [...pairs.values(), ...mates.map(({ pair }) => pair)])
@@ -99,11 +113,18 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
     if (!measures || measures.measures === 'plain') return []
     return [{ mate, terms: [pairTerm(pair, measures)], constant: -offset, measures: measures.measures }]
   })
-  const relations = compileRelations({ geometry, builder, state, coordinates, size })
+  const relations = compileRelations({ geometry, builder, state, coordinates, size, switched })
   if (!relations.ok) return fail(...relations.problems)
+  const all = [...rows, ...relations.value.flatMap(({ row }) => row)]
+  const suspended = new Set(
+    [document.joints, document.mates ?? [], document.relations ?? []]
+      .flat()
+      .flatMap((member) => (member.suspended ? [member.id] : [])),
+  )
   return succeed({
     ...chain,
-    rows: [...rows, ...relations.value.flatMap(({ row }) => row)],
+    rows: all.filter(({ owner }) => !suspended.has(owner.id)),
+    spareRows: all.filter(({ owner }) => suspended.has(owner.id)),
     coordinates,
     mateReadings,
     relations: relations.value,
@@ -113,10 +134,13 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
         from === null ? builder.groundDatum() : geometry.datums.get(from)!,
         geometry.datums.get(to)!,
       ),
+    pairOn: (a, b) => builder.pair(a, b),
   })
 }
 
-const acts = ({ source, idle }: ResolvedJoint): boolean => !source.suspended && !idle
+/** Ids of joints, mates and relations that a cue of any scenario suspends or restores. */
+const switchedByCues = ({ scenarios }: MechanismDocument): Set<string> =>
+  new Set(scenarios.flatMap(({ cues = [] }) => cues.flatMap((cue) => ('targets' in cue ? cue.targets : []))))
 
 /** Joints, and bonds between the bodies of rigid groups, as edges of the graph of bodies. */
 function treeEdges(

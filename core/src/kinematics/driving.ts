@@ -4,10 +4,12 @@
  */
 import type { Problem } from '../result'
 import type { Mechanism } from './compile'
+import { Equations } from './equations'
 import { rankWith } from './mobility'
 import { Reader } from './reading'
 import type { Row } from './rows'
 import { Solver } from './solver'
+import { MotionState } from './state'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
 export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
@@ -99,12 +101,20 @@ export function jointStates(
     }
     return [{ link, evaluate }]
   })
+  // rows start from where they stand
+  const stands = valuesOf(
+    mechanism,
+    q,
+    driven.flatMap(({ rows: mine }) => mine),
+  )
+  let at = 0
   const rows = driven.flatMap(({ rows: mine }, k) =>
     mine.map((row, r): Row => {
+      const from = stands[at++]
+      const pace = unevenly(k + r / 7)
       const target = (time: number, out: Float64Array) => {
-        row.target!(0, out)
-        out[1] = unevenly(k + r / 7)
-        out[0] += out[1] * time
+        out[0] = from + pace * time
+        out[1] = pace
         out[2] = 0
       }
       return { ...row, target }
@@ -128,4 +138,14 @@ export function jointStates(
     }
   })
   return states
+}
+
+/** What rows amount to at a pose, without their targets. */
+function valuesOf(mechanism: Mechanism, q: Float64Array, rows: readonly Row[]): number[] {
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.place(state.all)
+  const equations = new Equations(mechanism, rows)
+  equations.placeEveryPair(state)
+  return rows.map((_, r) => equations.value(state, r))
 }

@@ -19,6 +19,9 @@ const PRODUCT = 1
 const COMPOSED = 2
 const COORDINATE = 3
 
+/** Value and rate of what winds, by pair and condition. */
+export type WindingCounts = Map<Pair, Map<Condition, readonly [number, number]>>
+
 export class Equations {
   /** How far a link coordinate goes for one unit of a scaled unknown: size for slides, 1 for turns. */
   readonly scale: Float64Array
@@ -350,6 +353,23 @@ export class Equations {
   expect(step: number): void {
     const { winding, expected, noted, notedRate } = this
     for (let n = 0; n < winding.length; n++) expected[winding[n]] = noted[n] + step * notedRate[n]
+  }
+
+  /** Where every winding term was noted, so that others can go on counting turns from there. */
+  counts(into: WindingCounts = new Map()): WindingCounts {
+    this.winding.forEach((term, n) => {
+      const pair = this.pairs[this.termPair[term]]
+      const mine = into.get(pair) ?? new Map<Condition, readonly [number, number]>()
+      into.set(pair, mine.set(this.conditions[term]!, [this.noted[n], this.notedRate[n]]))
+    })
+    return into
+  }
+
+  countOn(counts: WindingCounts): void {
+    this.winding.forEach((term, n) => {
+      const found = counts.get(this.pairs[this.termPair[term]])?.get(this.conditions[term]!)
+      if (found) [this.noted[n], this.notedRate[n]] = found
+    })
   }
 
   /** True when the axes that a pair's rows hold parallel agree rather than point against each other. */

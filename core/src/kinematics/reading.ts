@@ -32,7 +32,7 @@ export class Reader {
   /** Link and constant of readings that are plain link coordinates, which need no equation. */
   private readonly links: Int32Array
   private readonly constants: Float64Array
-  private readonly equations: Equations
+  readonly equations: Equations
 
   constructor(mechanism: Chain & { readonly size: number }, readings: readonly Reading[]) {
     const n = readings.length
@@ -55,11 +55,11 @@ export class Reader {
     )
   }
 
-  /** @param step time since the last reading [s]; 0 for the first */
+  /** @param step time since the last reading [s]; 0 for the first, negative when the motion went back */
   read(state: MotionState, step: number): void {
     const { equations, values, rates, accelerations, links, constants } = this
     equations.placeEveryPair(state)
-    if (step > 0) equations.expect(step)
+    if (step !== 0) equations.expect(step)
     for (let i = 0; i < links.length; i++) {
       const link = links[i]
       if (link >= 0) {

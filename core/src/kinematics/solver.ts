@@ -30,7 +30,6 @@ const MOST_ATTEMPTS = 4000
 export class Solver {
   readonly state: MotionState
   readonly equations: Equations
-  time = 0
   /** Why the last step failed, or null. */
   problem: Problem | null = null
   private readonly system: System
@@ -42,12 +41,14 @@ export class Solver {
    * @param drives prescribe coordinates of links
    * @param rows hold besides those of the mechanism, such as drivers of what is no link's coordinate
    * @param q assembled coordinates by link, at which the drives start
+   * @param time at which it starts [s]
    */
   constructor(
     readonly mechanism: Mechanism,
     private readonly drives: readonly Drive[],
     q: Float64Array,
     rows: readonly Row[] = [],
+    public time = 0,
   ) {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
@@ -65,10 +66,10 @@ export class Solver {
     return this.system.parked
   }
 
-  /** Solves rates and accelerations at the start, time 0. False when it fails; `problem` then says why. */
+  /** Solves rates and accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
-    const failure = this.attempt(0)
-    this.problem = failure && this.stopped(0, failure)
+    const failure = this.attempt(this.time)
+    this.problem = failure && this.stopped(this.time, failure)
     return failure === null
   }
 

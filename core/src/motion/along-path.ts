@@ -8,17 +8,17 @@
 import type { LinkPath } from '../kinematics/chain'
 import { asin, atan2 } from '../kinematics/scalar-functions'
 import { FRAME } from '../maths/frame'
-import type { Lane } from './lane'
 
 type Target = (time: number, out: Float64Array) => void
 
-export function alongPath(path: LinkPath, lane: Lane): readonly Target[] {
+/** @param travel how far along the path it is over time [m] */
+export function alongPath(path: LinkPath, travel: Target): readonly Target[] {
   const frame = new Float64Array(FRAME + 12)
-  const course = new Float64Array(4)
+  const course = new Float64Array(3)
   /** Axes and origin with two derivatives by u: 12 numbers each. */
   const jets = [new Float64Array(12), new Float64Array(12), new Float64Array(12)]
   const move = (time: number) => {
-    lane.evaluate(time, course)
+    travel(time, course)
     path.follow(course[0], frame)
     const [zero, one, two] = jets
     zero.set(frame.subarray(0, 12))

@@ -2,77 +2,113 @@
  * A lane: moves by motion laws with dwells between them, as one function of time. Levels are absolute; a move given by
  * an amount starts from where the one before it ended.
  */
+import { moveKey } from '../document/starting'
 import type { Move } from '../document/scenarios'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { formatNumber } from '../units/format'
 import type { Dimension } from '../units/dimension'
 import { parseQuantity } from '../units/quantity'
+import { readSpan } from '../units/share'
 import { limitedMove } from '../laws/limited-move'
 import type { MotionLaw } from '../laws/motion-law'
 import { lawKinds, motionLaw } from '../laws/registry'
+import type { Timing } from './timing'
 
-interface Stretch {
-  readonly start: number
-  readonly duration: number
+/** A move with its levels and duration in SI; when it starts is the timing's to say. */
+export interface PlannedMove {
+  /** See `moveKey`. */
+  readonly key: string
+  /** Place in the lane. */
+  readonly index: number
   readonly from: number
   readonly rise: number
+  /** [s] */
+  readonly duration: number
   readonly law: MotionLaw
 }
 
-export interface Lane {
-  /** Writes value, rate, acceleration and jerk into `out[0..3]`. */
-  evaluate(time: number, out: Float64Array): void
+/** Writes value, rate, acceleration and jerk into `out[0..3]`. */
+export type LaneFunction = (time: number, out: Float64Array) => void
+
+/**
+ * Levels and durations of moves, in the order of their list.
+ * @param home the value before the first move
+ * @param measures what kind of value the lane has
+ * @param since moves that start before this [s] are left out
+ * Errors: `move-law`, `move-target`, `move-duration`; paths are relative to the lane.
+ */
+export function planMoves(
+  driver: string,
+  moves: readonly Move[],
+  home: number,
+  measures: 'length' | 'angle',
+  timing: Timing,
+  since = 0,
+): Result<PlannedMove[]> {
+  const problems: Problem[] = []
+  const planned: PlannedMove[] = []
+  let level = home
+  moves.forEach((move, index) => {
+    const key = moveKey(driver, move, index)
+    if (since > 0 && timing.of(key).start < since - 1e-9) return
+    const stretch = resolveMove(move, level, measures, timing.length)
+    if (!stretch.ok) {
+      problems.push(...stretch.problems.map((p) => ({ ...p, path: `/moves/${index}${p.path ?? ''}` })))
+      return
+    }
+    planned.push({ key, index, ...stretch.value })
+    level += stretch.value.rise
+  })
+  if (problems.length > 0) return fail(...problems)
+  for (const { key, duration } of planned) timing.setDuration(key, duration)
+  return succeed(planned)
 }
 
 /**
- * @param home the value before the first move
- * @param measures what kind of value the lane has
- * Errors: `move-law`, `move-target`, `move-duration`, `move-start`, `moves-overlap`; paths are relative to the lane.
+ * The planned moves as a function of time, each where the timing has it; a move that has no time yet, and those after
+ * it, are left out. Error: `moves-overlap`.
  */
-export function lane(moves: readonly Move[], home: number, measures: 'length' | 'angle'): Result<Lane> {
+export function laneFunction(
+  planned: readonly PlannedMove[],
+  home: number,
+  timing: Timing,
+): Result<LaneFunction> {
   const problems: Problem[] = []
-  const stretches: Stretch[] = []
-  let level = home
+  const starts: number[] = []
   let free = 0
-  moves.forEach((move, k) => {
-    const stretch = resolveMove(move, level, measures)
-    if (!stretch.ok) {
-      problems.push(...stretch.problems.map((p) => ({ ...p, path: `/moves/${k}${p.path ?? ''}` })))
-      return
-    }
-    const { start, duration, from, rise } = stretch.value
-    if (start < free - 1e-12) {
+  for (const { key, index, duration } of planned) {
+    const { start } = timing.of(key)
+    if (Number.isNaN(start)) break
+    if (start < free - 1e-9) {
       problems.push({
         code: 'moves-overlap',
-        message: `move ${k + 1} starts at ${formatNumber(start, 3)} s, before the one before it ends at ${formatNumber(free, 3)} s; let it start later.`,
-        path: `/moves/${k}/start`,
+        message: `move ${index + 1} starts at ${formatNumber(start, 3)} s, before the one before it ends at ${formatNumber(free, 3)} s; let it start later.`,
+        path: `/moves/${index}/start`,
+        ids: [key],
       })
     }
     free = start + duration
-    level = from + rise
-    stretches.push(stretch.value)
-  })
+    starts.push(start)
+  }
   if (problems.length > 0) return fail(...problems)
-  return succeed({
-    evaluate: (time, out) => {
-      let at = -1
-      while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
-      if (at < 0) {
-        stay(home, out)
-        return
-      }
-      const { start, duration, from, rise, law } = stretches[at]
-      if (time >= start + duration) {
-        stay(from + rise, out)
-        return
-      }
-      law.evaluate((time - start) / duration, out)
-      out[0] = from + rise * out[0]
-      out[1] *= rise / duration
-      out[2] *= rise / duration ** 2
-      out[3] *= rise / duration ** 3
-    },
+  return succeed((time, out) => {
+    let at = -1
+    while (at + 1 < starts.length && starts[at + 1] <= time) at++
+    if (at < 0) {
+      stay(home, out)
+      return
+    }
+    const { duration, from, rise, law } = planned[at]
+    if (time >= starts[at] + duration) {
+      stay(from + rise, out)
+      return
+    }
+    law.evaluate((time - starts[at]) / duration, out)
+    out[0] = from + rise * out[0]
+    out[1] *= rise / duration
+    out[2] *= rise / duration ** 2
+    out[3] *= rise / duration ** 3
   })
 }
 
@@ -83,15 +119,18 @@ function stay(value: number, out: Float64Array): void {
   out[3] = 0
 }
 
-function resolveMove(move: Move, level: number, measures: 'length' | 'angle'): Result<Stretch> {
+function resolveMove(
+  move: Move,
+  level: number,
+  measures: 'length' | 'angle',
+  length: number,
+): Result<Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'>> {
   const problem = (code: string, path: string, message: string): Result<never> =>
     fail({ code, message, path })
-  const read = (field: keyof Move, dimension: Dimension): number => {
+  const read = (field: 'to' | 'by' | 'speed' | 'acceleration', dimension: Dimension): number => {
     const value = parseQuantity(move[field]!, dimension)
     return value.ok ? value.value : Number.NaN
   }
-  const start = read('start', 'time')
-  if (!(start >= 0)) return problem('move-start', '/start', `a move cannot start at ${move.start}.`)
   if ((move.to === undefined) === (move.by === undefined)) {
     return problem(
       'move-target',
@@ -117,11 +156,12 @@ function resolveMove(move: Move, level: number, measures: 'length' | 'angle'): R
     )
   }
   if (!limits) {
-    const duration = read('duration', 'time')
+    const span = readSpan(move.duration!, length)
+    const duration = span.ok ? span.value : Number.NaN
     const law = motionLaw(move.law)
     if (!(duration > 0)) return problem('move-duration', '/duration', 'the duration must be more than zero.')
     return law
-      ? succeed({ start, duration, from: level, rise, law })
+      ? succeed({ duration, from: level, rise, law })
       : problem(
           'move-law',
           '/law',
@@ -137,6 +177,6 @@ function resolveMove(move: Move, level: number, measures: 'length' | 'angle'): R
     return problem('move-law', '/law', 'a move by speed and acceleration has the law “limited”.')
   }
   // a move over no distance takes no time
-  if (rise === 0) return succeed({ start, duration: 1e-9, from: level, rise, law: motionLaw('linear')! })
-  return succeed({ start, from: level, rise, ...limitedMove(Math.abs(rise), speed, acceleration) })
+  if (rise === 0) return succeed({ duration: 1e-9, from: level, rise, law: motionLaw('linear')! })
+  return succeed({ from: level, rise, ...limitedMove(Math.abs(rise), speed, acceleration) })
 }

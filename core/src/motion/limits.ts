@@ -1,14 +1,13 @@
 /** Limits that a motion runs into: which joint, when and at what value. */
 import type { Mechanism } from '../kinematics/compile'
 import type { Reader } from '../kinematics/reading'
+import { crossing } from '../maths/crossing'
+import type { Jet } from '../maths/crossing'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
 
 /** Beyond a limit by less than this (rad, or sizes) is at the limit. */
 const TOUCHING = 1e-9
-/** Halvings of a frame when the instant is sought. */
-const HALVINGS = 40
-
 /** Coordinates of the frame before, with two derivatives. */
 export class LastReading {
   readonly values: Float64Array
@@ -53,7 +52,7 @@ export function limitReached(
     const [before, after] = [Math.abs(last.values[c] - limit), Math.abs(value - limit)]
     const sameSide = last.values[c] > limit === value > limit
     if (step > 0 && before > slack && sameSide && after <= before) continue
-    const at = step === 0 ? time : time - step + step * crossing(last, now, c, step, limit)
+    const at = step === 0 ? time : time - step + step * crossing(jetOf(last, c), jetOf(now, c), step, limit)
     if (at >= least) continue
     least = at
     const { source } = geometry.joints[joint]
@@ -71,24 +70,8 @@ export function limitReached(
   return first
 }
 
-/** Share of the step at which the quintic between two readings passes a value. */
-function crossing(last: LastReading, now: Reader, c: number, h: number, value: number): number {
-  const c1 = last.rates[c] * h
-  const c2 = (last.accelerations[c] * h * h) / 2
-  const d = now.values[c] - last.values[c] - c1 - c2
-  const e = now.rates[c] * h - c1 - 2 * c2
-  const f = (now.accelerations[c] * h * h) / 2 - c2
-  const c3 = 10 * d - 4 * e + f
-  const c4 = -15 * d + 7 * e - 2 * f
-  const c5 = 6 * d - 3 * e + f
-  const at = (s: number) => last.values[c] + s * (c1 + s * (c2 + s * (c3 + s * (c4 + s * c5)))) - value
-  const sign = Math.sign(at(1))
-  let low = 0
-  let high = 1
-  for (let k = 0; k < HALVINGS; k++) {
-    const middle = (low + high) / 2
-    if (Math.sign(at(middle)) === sign) high = middle
-    else low = middle
-  }
-  return high
-}
+const jetOf = ({ values, rates, accelerations }: LastReading | Reader, c: number): Jet => [
+  values[c],
+  rates[c],
+  accelerations[c],
+]

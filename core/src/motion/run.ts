@@ -1,29 +1,22 @@
 /**
  * Running a scenario: solves frame after frame into a take. The caller decides how many frames at a time, so that a
- * worker can listen in between.
+ * worker can listen in between. What moves between two changes of what holds is an act (act.ts).
  */
 import { assemble, assembleFrom } from '../kinematics/assemble'
-import { BodyPoses } from '../kinematics/body-poses'
+import { BodyPoses, POSE } from '../kinematics/body-poses'
 import type { Mechanism } from '../kinematics/compile'
 import { driverTooMany } from '../kinematics/driving'
 import { Reader } from '../kinematics/reading'
-import type { Row } from '../kinematics/rows'
-import { Solver } from '../kinematics/solver'
-import type { Drive } from '../kinematics/solver'
-import { MotionState } from '../kinematics/state'
+import type { MotionState } from '../kinematics/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
+import { Acts } from './act'
 import { LastReading, limitReached } from './limits'
+import { coursesOf, planScenario, plannedItems } from './plan'
+import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
-import { POSE } from '../kinematics/body-poses'
-import type { Channel, Take } from './take'
-
-/** Something measured at every frame; see `proof/`. */
-export interface Measure {
-  readonly channel: Channel
-  /** Writes value, first and second derivative into `out[at .. at+2]`. */
-  readonly read: (state: MotionState, step: number, out: Float64Array, at: number) => void
-}
+import type { Channel, Measure, Take } from './take'
+import { watchersOf } from './watching'
 
 export class ScenarioRun {
   private frame = 0
@@ -41,13 +34,14 @@ export class ScenarioRun {
     private readonly mechanism: Mechanism,
     private readonly scenario: ResolvedScenario,
     private readonly measures: readonly Measure[],
-    private readonly solver: Solver,
+    private readonly acts: Acts,
+    private readonly plan: ScenarioPlan,
     /** Rising instants to record, from 0 on; frames at even intervals when left out. */
     private readonly times: Float64Array | null = null,
   ) {
     const frames = this.frames
     const columns = mechanism.coordinates.length
-    this.reader = new Reader(mechanism, mechanism.coordinates)
+    this.reader = acts.reader
     this.coordinates = new Float64Array(frames * columns)
     this.rates = new Float64Array(frames * columns)
     this.accelerations = new Float64Array(frames * columns)
@@ -70,9 +64,8 @@ export class ScenarioRun {
   advance(frames: number): void {
     const end = Math.min(this.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
-      const reached = this.frame === 0 ? this.solver.start() : this.solver.advance(this.timeOf(this.frame))
-      if (reached) this.stopped = this.record(this.solver.state)
-      else this.stopped = this.solver.problem
+      const { acts } = this
+      this.stopped = acts.reach(this.timeOf(this.frame)) ?? this.record(acts.state)
       if (this.stopped === null) this.frame++
     }
   }
@@ -92,6 +85,9 @@ export class ScenarioRun {
       coordinateAccelerations: this.accelerations.subarray(0, frame * columns),
       probes: this.probes.subarray(0, frame * 3 * measures.length),
       poses: this.poses.subarray(0, frame * POSE * mechanism.bodyLink.length),
+      items: plannedItems(this.plan),
+      spans: this.acts.spans,
+      end: this.acts.state.q.slice(),
       stopped: this.stopped,
     }
   }
@@ -138,81 +134,47 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
 }
 
 /**
- * Prepares a run from the assembled home coordinates. Where a driver starts elsewhere than at home, the mechanism is
- * assembled anew with it there.
+ * Prepares a run. Where a driver starts elsewhere than it stands, the mechanism is assembled anew with it there.
+ * @param measures twice the probes: those that are recorded, and those that ties wait for
+ * @param start assembled coordinates by link, from which drivers count
  * @param times rising instants from 0 on, instead of the scenario's frames
- * Errors: `driver-too-many`, `driver-course`, `cannot-assemble`.
+ * Errors: `driver-too-many`, `cannot-assemble`, `tie-value`, and those of `planScenario`.
  */
 export function startRun(
   mechanism: Mechanism,
   scenario: ResolvedScenario,
-  measures: readonly Measure[],
-  home: Float64Array,
+  measures: readonly [readonly Measure[], readonly Measure[]],
+  start: Float64Array,
   times: Float64Array | null = null,
 ): Result<ScenarioRun> {
-  const tooMany = driverTooMany(mechanism, home, scenario.drivers)
+  const tooMany = driverTooMany(mechanism, start, scenario.drivers)
   if (tooMany) return fail(tooMany)
-  const acting = actingDrivers(mechanism, scenario, home)
-  if (!acting.ok) return acting
-  const { drives, rows } = acting.value
-  const start = startPose(mechanism, drives, rows, home)
-  if (!start.ok) return start
-  return succeed(
-    new ScenarioRun(mechanism, scenario, measures, new Solver(mechanism, drives, start.value, rows), times),
-  )
+  const plan = planScenario(mechanism, scenario, start)
+  if (!plan.ok) return plan
+  const { timing } = plan.value
+  const watchers = watchersOf(mechanism, timing.waiting, measures[1], scenario.path)
+  if (!watchers.ok) return watchers
+  const q = startPose(mechanism, plan.value, start)
+  if (!q.ok) return q
+  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value)
+  return succeed(new ScenarioRun(mechanism, scenario, measures[0], acts, plan.value, times))
 }
 
-/** The drivers as prescribed links and as rows with targets, counted from the home pose. */
-export function actingDrivers(
-  mechanism: Mechanism,
-  { drivers }: ResolvedScenario,
-  home: Float64Array,
-): Result<{ drives: Drive[]; rows: Row[] }> {
-  const readings = drivers.flatMap(({ reading }) => reading ?? [])
-  const reader = new Reader(mechanism, readings)
-  const state = new MotionState(mechanism)
-  state.q.set(home)
-  state.place(state.all)
-  reader.read(state, 0)
-  const drives: Drive[] = []
-  const rows: Row[] = []
-  for (const driver of drivers) {
-    const { reading } = driver
-    if (!reading) {
-      rows.push(...driver.rows)
-      continue
-    }
-    const course = driver.course(reader.values[readings.indexOf(reading)])
-    if (!course.ok) return course
-    const target = course.value
-    if (driver.link < 0) rows.push(...driver.rows.map((row) => ({ ...row, target })))
-    else {
-      const { link } = driver
-      const { constant } = reading
-      const evaluate: Drive['evaluate'] = (time, out) => {
-        target(time, out)
-        out[0] -= constant
-      }
-      drives.push({ link, evaluate })
-    }
-  }
-  return succeed({ drives, rows })
-}
-
-function startPose(
-  mechanism: Mechanism,
-  drives: readonly Drive[],
-  rows: readonly Row[],
-  home: Float64Array,
-): Result<Float64Array> {
-  const q = home.slice()
+/** The start with every driver where its course begins. */
+function startPose(mechanism: Mechanism, plan: ScenarioPlan, start: Float64Array): Result<Float64Array> {
+  const courses = coursesOf(plan.drivers)
+  if (!courses.ok) return courses
+  const q = start.slice()
   const known = new Uint8Array(mechanism.links)
   const out = new Float64Array(3)
-  for (const { link, evaluate } of drives) {
-    evaluate(0, out)
-    q[link] = out[0]
-    known[link] = 1
-  }
+  const rows = plan.drivers.flatMap(({ driver }) => {
+    const course = courses.value.get(driver.driver)!
+    if (driver.link < 0) return driver.following(course)
+    course(0, out)
+    q[driver.link] = out[0] - driver.reading!.constant
+    known[driver.link] = 1
+    return []
+  })
   return assembleFrom(mechanism, q, known, rows)
 }
 

@@ -6,16 +6,21 @@ import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { resolveDriver } from './drivers'
 import type { ResolvedDriver } from './drivers'
+import { Timing } from './timing'
 
 /** The most frames that one take may hold. */
 const MOST_FRAMES = 200_000
 
 export interface ResolvedScenario {
   readonly source: Scenario
+  /** Place in the document. */
+  readonly path: string
   /** [s] */
   readonly length: number
   readonly frames: number
   readonly drivers: readonly ResolvedDriver[]
+  /** When everything starts; made anew, since a run fills in what it meets. */
+  readonly timing: () => Timing
 }
 
 /**
@@ -46,13 +51,15 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
       ids: [source.id],
     })
   }
+  const timing = () => new Timing(mechanism.geometry.document, source, seconds)
+  const tried = timing()
   source.drivers.forEach((driver, k) => {
     if (driver.suspended) return
-    const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`)
+    const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)
   })
   return problems.length > 0
     ? fail(...problems)
-    : succeed({ source, length: seconds, frames: Math.max(2, frames), drivers })
+    : succeed({ source, path, length: seconds, frames: Math.max(2, frames), drivers, timing })
 }

@@ -1,5 +1,9 @@
 /** The solved result of a scenario: flat arrays, frame by frame, that every chart, picture and check reads. */
+import type { JointState } from '../kinematics/driving'
+import type { MotionState } from '../kinematics/state'
 import type { Problem } from '../result'
+import type { Bond } from './holding'
+import type { PlannedItem } from './plan'
 
 /** How a column of a take is named and measured. */
 export interface Channel {
@@ -7,6 +11,22 @@ export interface Channel {
   readonly key: string
   readonly name: string
   readonly measures: 'length' | 'angle' | 'angularSpeed'
+}
+
+/** Something measured at every frame; see `proof/`. */
+export interface Measure {
+  readonly channel: Channel
+  /** Writes value, first and second derivative into `out[at .. at+2]`. */
+  readonly read: (state: MotionState, step: number, out: Float64Array, at: number) => void
+}
+
+/** What holds from an instant on until the next one. */
+export interface Span {
+  /** [s] */
+  readonly start: number
+  readonly states: Readonly<Record<string, JointState>>
+  /** Bodies that others carry. */
+  readonly bonds: readonly Bond[]
 }
 
 export interface Take {
@@ -26,6 +46,12 @@ export interface Take {
   readonly probes: Float64Array
   /** frames x bodies x 7. */
   readonly poses: Float64Array
+  /** When everything of the scenario started and ended. */
+  readonly items: readonly PlannedItem[]
+  /** At least one, the first from 0 on. */
+  readonly spans: readonly Span[]
+  /** Coordinates by link where it ends, from which another scenario can go on. */
+  readonly end: Float64Array
   /** Why the motion stopped before its end, or null. */
   readonly stopped: Problem | null
 }

@@ -3,8 +3,11 @@
  * read into a model ready to solve, or into the list of what is wrong with it.
  */
 import type { MechanismDocument } from '../document/mechanism'
+import type { NamedPose } from '../document/poses'
 import { validateDocument } from '../document/validate'
+import { assembleFrom } from '../kinematics/assemble'
 import { BodyPoses, POSE } from '../kinematics/body-poses'
+import { coordinateOf } from '../kinematics/coordinate-of'
 import { compile } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
 import { conflictProblem, findConflict } from '../kinematics/conflict'
@@ -18,13 +21,16 @@ import { mobilityWords } from '../kinematics/words'
 import type { MobilityWords } from '../kinematics/words'
 import { ORIGIN } from '../maths/frame'
 import type { Vector } from '../maths/vector'
+import { movesPastLimits, planScenario, plannedItems } from '../motion/plan'
+import type { PlannedItem } from '../motion/plan'
 import { assembleHome, coordinateChannels, startRun } from '../motion/run'
-import type { Measure, ScenarioRun } from '../motion/run'
+import type { ScenarioRun } from '../motion/run'
 import { resolveScenario } from '../motion/scenario'
 import type { ResolvedScenario } from '../motion/scenario'
-import type { Channel } from '../motion/take'
+import type { Channel, Measure } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
+import { parseQuantity } from '../units/quantity'
 import { resolveProbes } from './probes'
 
 /** A document compiled, with its scenarios and probes, but not assembled yet. */
@@ -49,6 +55,10 @@ export interface ModelReport {
   readonly states: Readonly<Record<string, JointState>>
   /** Why the scenario cannot start, or null. */
   readonly problem: Problem | null
+  /** What will go wrong in it, each at its place. */
+  readonly warnings: readonly Problem[]
+  /** When its moves, motors and cues start and end, as far as that is known before it has run. */
+  readonly items: readonly PlannedItem[]
   readonly channels: readonly Channel[]
   /** Joint coordinates at the home pose, in the order of `channels`. */
   readonly coordinates: Float64Array
@@ -123,9 +133,12 @@ export function openModel(input: unknown): Result<Model> {
 /** @param scenario id; a model without that scenario is reported as undriven */
 export function reportModel(model: Model, scenario: string): ModelReport {
   const { mechanism, home, mobility } = model
-  const drivers = scenarioOf(model, scenario)?.drivers ?? []
-  const problem = driverTooMany(mechanism, home, drivers)
-  const acting = problem ? [] : drivers
+  const resolved = scenarioOf(model, scenario)
+  const drivers = resolved?.drivers ?? []
+  const plan = resolved && planScenario(mechanism, resolved, plannedStart(model, resolved))
+  const tooMany = driverTooMany(mechanism, home, drivers)
+  const problem = tooMany ?? (plan && !plan.ok ? plan.problems[0] : null)
+  const acting = tooMany ? [] : drivers
   const solver = new Solver(mechanism, [], home)
   const reader = new Reader(mechanism, mechanism.coordinates)
   solver.start()
@@ -137,6 +150,8 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     words: mobilityWords(mobility, acting.length),
     states: jointStates(mechanism, home, acting),
     problem,
+    warnings: plan?.ok ? movesPastLimits(mechanism, plan.value) : [],
+    items: plan?.ok ? plannedItems(plan.value) : [],
     channels: coordinateChannels(mechanism),
     coordinates: reader.values,
     bodies: mechanism.geometry.bodies.map((body) => body.source.id),
@@ -157,7 +172,9 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   }
 }
 
-/** Prepares the run of one scenario. Errors: `scenario-missing`, `driver-too-many`. */
+/**
+ * Prepares the run of one scenario. Errors: `scenario-missing`, `start-not-reached`, and those of `startRun`.
+ */
 export function runScenario(
   model: Model,
   scenario: string,
@@ -167,8 +184,62 @@ export function runScenario(
   if (!resolved) {
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   }
-  return startRun(model.mechanism, resolved, model.measures, model.home, times)
+  const watched = resolveProbes(model.mechanism)
+  if (!watched.ok) return watched
+  const start = startOf(model, resolved)
+  return start.ok
+    ? startRun(model.mechanism, resolved, [model.measures, watched.value], start.value, times)
+    : start
 }
 
 const scenarioOf = (model: Model, id: string): ResolvedScenario | undefined =>
   model.scenarios.find((s) => s.source.id === id)
+
+/**
+ * Where a scenario starts: at home, at a named pose, or where another scenario ends, which is solved for that.
+ * Errors: `start-not-reached`, with why.
+ */
+function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float64Array> {
+  const refused = (what: string, field: string, problems: readonly Problem[]): Result<never> =>
+    fail({
+      code: 'start-not-reached',
+      message: `${source.name} cannot start ${what}: ${problems.map(({ message }) => message).join(' ')}`,
+      path: `${path}/${field}`,
+      ids: [source.id],
+    })
+  if (source.startPose !== undefined) {
+    const pose = model.document.poses!.find(({ id }) => id === source.startPose)!
+    const stood = standAtPose(model, pose)
+    return stood.ok ? stood : refused(`at ${pose.name}`, 'startPose', stood.problems)
+  }
+  if (source.startAfter === undefined) return succeed(model.home)
+  const { name } = model.document.scenarios.find(({ id }) => id === source.startAfter)!
+  const before = runScenario(model, source.startAfter)
+  if (!before.ok) return refused(`after ${name}`, 'startAfter', before.problems)
+  before.value.advance(Infinity)
+  const { stopped, end } = before.value.take()
+  return stopped ? refused(`after ${name}`, 'startAfter', [stopped]) : succeed(end)
+}
+
+/** Where a scenario is planned from: the end of another one is known once that is solved, and until then home stands for it. */
+function plannedStart(model: Model, { source }: ResolvedScenario): Float64Array {
+  const pose = model.document.poses?.find(({ id }) => id === source.startPose)
+  const stood = pose ? standAtPose(model, pose) : null
+  return stood?.ok ? stood.value : model.home
+}
+
+/** Assembled coordinates nearest to a named pose. Error: `cannot-assemble`. */
+export function standAtPose({ mechanism, home }: Model, pose: NamedPose): Result<Float64Array> {
+  const q = home.slice()
+  const known = new Uint8Array(mechanism.links)
+  for (const { joint, freedom, value } of pose.values) {
+    const coordinate = coordinateOf(mechanism, joint, freedom)
+    const read = coordinate && parseQuantity(value, coordinate.measures)
+    if (!coordinate || coordinate.link < 0 || !read?.ok) continue
+    q[coordinate.link] = read.value - coordinate.constant
+    known[coordinate.link] = 1
+  }
+  const held = assembleFrom(mechanism, q, known)
+  // what follows from the others need not agree to the last digit
+  return held.ok ? held : assembleFrom(mechanism, q, new Uint8Array(mechanism.links))
+}

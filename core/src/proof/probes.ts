@@ -18,7 +18,7 @@ import type { Reading } from '../kinematics/reading'
 import { pairTerm } from '../kinematics/rows'
 import type { Pair } from '../kinematics/rows'
 import { MotionState } from '../kinematics/state'
-import type { Measure } from '../motion/run'
+import type { Measure } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 

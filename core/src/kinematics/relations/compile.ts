@@ -24,6 +24,8 @@ export interface CompiledRelation {
   readonly row: Row
   readonly sentence: string
   readonly pitch: PitchPoint | null
+  /** See `Equation`. */
+  readonly absolute: boolean
 }
 
 export interface Compiling {
@@ -33,6 +35,8 @@ export interface Compiling {
   readonly state: MotionState
   readonly coordinates: readonly Coordinate[]
   readonly size: number
+  /** What cues suspend and restore, by id: it takes part although it may be suspended. */
+  readonly switched: ReadonlySet<string>
 }
 
 /** Errors: those of the relation types, with their places. */
@@ -40,7 +44,7 @@ export function compileRelations(compiling: Compiling): Result<CompiledRelation[
   const problems: Problem[] = []
   const context = new Context(compiling)
   const compiled = (compiling.geometry.document.relations ?? []).flatMap((source, i): CompiledRelation[] => {
-    if (source.suspended) return []
+    if (source.suspended && !compiling.switched.has(source.id)) return []
     const equation = relationType(source.kind).equation(source, context)
     const phase = equation.ok ? phaseOf(source, equation.value, compiling) : equation
     if (!phase.ok || !equation.ok) {
@@ -48,8 +52,9 @@ export function compileRelations(compiling: Compiling): Result<CompiledRelation[
       problems.push(...found.map((p) => ({ ...p, path: `/relations/${i}${p.path ?? ''}`, ids: [source.id] })))
       return []
     }
-    const { sentence, pitch } = equation.value
-    return [{ source, row: rowOf(source, equation.value, phase.value, compiling.size), sentence, pitch }]
+    const { sentence, pitch, absolute = false } = equation.value
+    const row = rowOf(source, equation.value, phase.value, compiling.size)
+    return [{ source, row, sentence, pitch, absolute }]
   })
   return problems.length > 0 ? fail(...problems) : succeed(compiled)
 }
@@ -119,7 +124,7 @@ class Context implements RelationContext {
     const { source, type, idle } = this.joint(ref.joint)
     const problem = (code: string, message: string): Result<never> =>
       fail({ code, message: `${source.name} ${message}`, path: place })
-    if (source.suspended || idle) {
+    if ((source.suspended && !this.compiling.switched.has(source.id)) || idle) {
       return problem(
         'relation-suspended',
         'is suspended or held by a rigid group, and has no position to relate.',

@@ -1,0 +1,106 @@
+/** A scenario planned from where it starts: the levels of its moves, when they start and end, and what is wrong with that. */
+import type { Mechanism } from '../kinematics/compile'
+import { Reader } from '../kinematics/reading'
+import { MotionState } from '../kinematics/state'
+import { fail, succeed } from '../result'
+import type { Problem, Result } from '../result'
+import { formatQuantity } from '../units/format'
+import type { Course, Plan, ResolvedDriver } from './drivers'
+import type { ResolvedScenario } from './scenario'
+import type { Timing } from './timing'
+
+export interface ScenarioPlan {
+  readonly timing: Timing
+  readonly drivers: readonly { readonly driver: ResolvedDriver; readonly plan: Plan }[]
+}
+
+/** A move, a motor or a cue with its times [s]; NaN while it waits for a value to be passed. */
+export interface PlannedItem {
+  readonly key: string
+  readonly kind: 'move' | 'motor' | 'cue'
+  readonly start: number
+  readonly end: number
+  /** Levels of a move in SI, else null. */
+  readonly levels: readonly [number, number] | null
+}
+
+/**
+ * @param q coordinates by link at which the scenario starts
+ * Errors: those of the drivers, `move-start`, `tie-before`, `moves-overlap`.
+ */
+export function planScenario(
+  mechanism: Mechanism,
+  scenario: ResolvedScenario,
+  q: Float64Array,
+): Result<ScenarioPlan> {
+  const timing = scenario.timing()
+  const values = startValues(mechanism, scenario, q)
+  const problems: Problem[] = []
+  const drivers = scenario.drivers.flatMap((driver, k) => {
+    const plan = driver.plan(values[k], timing, 0)
+    if (plan.ok) return [{ driver, plan: plan.value }]
+    problems.push(...plan.problems)
+    return []
+  })
+  if (problems.length > 0) return fail(...problems)
+  const timed = timing.check(scenario.path)
+  if (!timed.ok) return timed
+  const courses = coursesOf(drivers)
+  return courses.ok ? succeed({ timing, drivers }) : courses
+}
+
+/** The courses of drivers by id, as the timing now stands. Error: `moves-overlap`, with its place in the document. */
+export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<string, Course>> {
+  const problems: Problem[] = []
+  const courses = new Map<string, Course>()
+  for (const { driver, plan } of drivers) {
+    const course = plan.course()
+    if (course.ok) courses.set(driver.driver, course.value)
+    else problems.push(...course.problems.map((p) => ({ ...p, path: `${driver.path}${p.path ?? ''}` })))
+  }
+  return problems.length > 0 ? fail(...problems) : succeed(courses)
+}
+
+/** What each driver reads at the start; zero for paths, which count from their first point. */
+function startValues(mechanism: Mechanism, { drivers }: ResolvedScenario, q: Float64Array): number[] {
+  const readings = drivers.flatMap(({ reading }) => reading ?? [])
+  const reader = new Reader(mechanism, readings)
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.place(state.all)
+  reader.read(state, 0)
+  return drivers.map(({ reading }) => (reading ? reader.values[readings.indexOf(reading)] : 0))
+}
+
+export function plannedItems({ timing, drivers }: ScenarioPlan): PlannedItem[] {
+  const moves = new Map(drivers.flatMap(({ plan }) => plan.moves.map((move) => [move.key, move] as const)))
+  return [...timing.all].map(({ key, kind }) => {
+    const move = moves.get(key)
+    return { key, kind, ...timing.of(key), levels: move ? [move.from, move.from + move.rise] : null }
+  })
+}
+
+/** Moves that would end beyond a limit of their joint, each at its place. Code: `move-past-limit`. */
+export function movesPastLimits(mechanism: Mechanism, { drivers }: ScenarioPlan): Problem[] {
+  return drivers.flatMap(({ driver, plan }) => {
+    const coordinate = mechanism.coordinates.find((c) => c === driver.reading)
+    if (!coordinate) return []
+    const { lower, upper } = coordinate.settings
+    const unit = coordinate.measures === 'length' ? 'mm' : 'deg'
+    const slack = 1e-9 * (coordinate.measures === 'length' ? mechanism.size : 1)
+    return plan.moves.flatMap(({ key, index, from, rise }): Problem[] => {
+      const end = from + rise
+      const limit = end > upper + slack ? upper : end < lower - slack ? lower : null
+      if (limit === null) return []
+      const side = limit === upper ? 'upper' : 'lower'
+      return [
+        {
+          code: 'move-past-limit',
+          message: `${driver.targetName}, move ${index + 1} would end at ${formatQuantity(end, unit, 2)}, beyond the ${side} limit of ${formatQuantity(limit, unit, 2)}.`,
+          path: `${driver.path}/moves/${index}`,
+          ids: [key, driver.driver],
+        },
+      ]
+    })
+  })
+}
