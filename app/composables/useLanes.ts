@@ -1,13 +1,14 @@
 /** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
-import { parseQuantity } from '@ligamen/core'
+import { coordinatesOf, drivenName, moveKey } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
 import { rangeOf, sampleAt } from '~/services/curve'
 import type { Samples } from '~/services/curve'
 import { display } from '~/services/display'
-import { drivenJoint, drivenName, driverNote } from '~/services/drivers'
+import { drivenJoint, driverNote } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
+import { useTimingStore } from '~/stores/timing'
 
 export interface Lane {
   id: string
@@ -16,6 +17,8 @@ export interface Lane {
   note: string
   /** Joint behind a driver's lane. */
   joint: string | null
+  /** The driver, or null for a probe. */
+  driver: AnyDriver | null
   /** Its values in the take (SI), their range, and the time between two [s]. */
   samples: Samples | null
   range: readonly [number, number] | null
@@ -32,21 +35,19 @@ export function useLanes() {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const playback = usePlaybackStore()
-
-  const length = computed(() => {
-    const read = parseQuantity(mechanism.scenario?.length ?? 0, 'time')
-    return read.ok ? read.value : 0
-  })
+  const timing = useTimingStore()
 
   const lanes = computed<Lane[]>(() => {
     const { take } = run
     const drivers = (mechanism.scenario?.drivers ?? []).map<Lane>((driver) => ({
       id: driver.id,
       kind: 'driver',
-      name: drivenName(mechanism.document, driver),
+      name: drivenName(mechanism.document!, driver),
       note: driverNote(driver),
       joint: drivenJoint(driver),
-      ...drawn(take, take && driverColumn(take, driver)),
+      driver,
+      ...withLevels(driver, drawn(take, take && driverColumn(take, driver))),
+      measures: measuresOf(driver),
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
       id: probe.id,
@@ -54,16 +55,39 @@ export function useLanes() {
       name: probe.name,
       note: 'probe',
       joint: null,
+      driver: null,
       ...drawn(take, take && probeColumn(take, probe.id)),
     }))
     return [...drivers, ...probes]
   })
 
+  function measuresOf(driver: AnyDriver): 'length' | 'angle' {
+    if (driver.kind === 'path') return 'length'
+    const { document } = mechanism
+    const mate = document?.mates?.find(({ id }) => id === driver.mate)
+    if (mate) return mate.kind === 'angle' ? 'angle' : 'length'
+    const relation = document?.relations?.find(({ id }) => id === driver.relation)
+    const { joint, freedom } = relation ? coordinatesOf(relation)[0]![1] : driver
+    const channel = run.report?.channels.find(({ key }) =>
+      freedom === undefined ? key.startsWith(`${joint}/`) : key === `${joint}/${freedom}`,
+    )
+    return channel?.measures === 'length' ? 'length' : 'angle'
+  }
+
+  /** The lane of moves reaches to all their levels, those that are not solved yet included. */
+  function withLevels(driver: AnyDriver, curve: Drawn): Drawn {
+    if (!('moves' in driver)) return curve
+    const own = new Set(driver.moves.map((move, k) => moveKey(driver.id, move, k)))
+    const levels = timing.items.flatMap(({ key, levels: ends }) => (own.has(key) && ends ? ends : []))
+    const all = [...(curve.range ?? []), ...levels]
+    return all.length === 0 ? curve : { ...curve, range: [Math.min(...all), Math.max(...all)] }
+  }
+
   /** Value of a lane at the playhead, in words. */
   const reading = ({ samples, measures }: Lane): string =>
     samples ? display(sampleAt(samples, playback.frame), measures, 0) : ''
 
-  return { lanes, length, reading }
+  return { lanes, reading }
 }
 
 /** The coordinate that a driver prescribes, when it is one of a joint. */
@@ -96,10 +120,9 @@ function probeColumn(take: Take, id: string): Column | null {
     : null
 }
 
-const drawn = (
-  take: Take | null,
-  column: Column | null,
-): Pick<Lane, 'samples' | 'range' | 'interval' | 'measures'> => ({
+type Drawn = Pick<Lane, 'samples' | 'range' | 'interval' | 'measures'>
+
+const drawn = (take: Take | null, column: Column | null): Drawn => ({
   samples: column?.samples ?? null,
   range: column && rangeOf(column.samples),
   interval: take?.interval ?? 0,

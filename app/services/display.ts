@@ -1,5 +1,5 @@
 /** How quantities are shown: the unit of each dimension and how many decimals. */
-import { dimensions, formatQuantity } from '@ligamen/core'
+import { dimensions, formatNumber, formatQuantity } from '@ligamen/core'
 import type { Channel } from '@ligamen/core'
 
 const SHOWN = {
@@ -32,3 +32,6 @@ export function display(
 }
 
 export const seconds = (time: number, decimals = 2): string => formatQuantity(time, 's', decimals)
+
+/** "0.50–1.20 s". */
+export const formatSpan = (from: number, to: number): string => `${formatNumber(from, 2)}–${seconds(to)}`

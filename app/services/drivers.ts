@@ -1,26 +1,15 @@
 /** Drivers of every kind, as the screen speaks of them. */
-import type { AnyDriver, MechanismDocument } from '@ligamen/core'
+import type { AnyDriver } from '@ligamen/core'
 
 /** The joint that a driver stands on, or null when it drives a mate, a relation or a datum. */
 export const drivenJoint = (driver: AnyDriver): string | null =>
   driver.kind === 'path' ? null : (driver.joint ?? null)
 
-/** What a driver drives, by name. */
-export function drivenName(document: MechanismDocument | null, driver: AnyDriver): string {
-  const named = (list: readonly { id: string; name: string }[] | undefined, id: string) =>
-    list?.find((entry) => entry.id === id)?.name ?? id
-  if (driver.kind === 'path') return named(document?.datums, driver.datum)
-  if (driver.relation !== undefined) return named(document?.relations, driver.relation)
-  return driver.joint === undefined
-    ? named(document?.mates, driver.mate ?? '')
-    : named(document?.joints, driver.joint)
-}
-
 /** How a driver drives, in a few words. */
 export function driverNote(driver: AnyDriver): string {
   switch (driver.kind) {
     case 'motor':
-      return `motor · ${driver.speed}${driver.reversed ? ' · against its axis' : ''}`
+      return `motor · ${driver.speed ?? driver.by}${driver.reversed ? ' · against its axis' : ''}`
     case 'acceleration':
       return `acceleration · ${driver.acceleration}`
     case 'moves':

@@ -80,7 +80,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     document.value = after
     problems.value = []
     run.begin(after, verdict.report, verdict.standing)
-    saving.noteEdit(after)
+    if (patches.length > 0) saving.noteEdit(after)
     return []
   }
 
@@ -126,6 +126,14 @@ export const useMechanismStore = defineStore('mechanism', () => {
   /** Solves the run again, after it was cancelled. */
   const solveAgain = () => inTurn(() => attempt([]))
 
+  /** Shows and solves another scenario. */
+  const chooseScenario = (id: string) =>
+    inTurn(async () => {
+      if (scenarioId.value === id) return
+      scenarioId.value = id
+      await attempt([])
+    })
+
   return {
     document,
     problems,
@@ -139,6 +147,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     redo,
     cancelSolve,
     solveAgain,
+    chooseScenario,
     ask,
     /** What a body, group, joint, mate or relation is called. */
     nameOf: (id: string): string => {

@@ -12,7 +12,7 @@ import { Equations } from '../src/kinematics/equations'
 import { analyseMobility } from '../src/kinematics/mobility'
 import { Solver } from '../src/kinematics/solver'
 import { FRAME } from '../src/maths/frame'
-import { actingDrivers } from '../src/motion/run'
+import { coursesOf, planScenario } from '../src/motion/plan'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
 import { rivalChain, rivalFourBar, rivalLadder } from './mujoco'
@@ -47,13 +47,16 @@ function runner(
   { mechanism, scenarios, home }: Model,
   sways = false,
 ): { frame: (time: number) => void; residual: () => number } {
-  const acting = actingDrivers(mechanism, scenarios[0], home)
-  if (!acting.ok) throw new Error(acting.problems[0].message)
+  const plan = planScenario(mechanism, scenarios[0], home)
+  if (!plan.ok) throw new Error(plan.problems[0].message)
+  const courses = coursesOf(plan.value.drivers)
+  if (!courses.ok) throw new Error(courses.problems[0].message)
   // a motor would run a ladder into its dead point sooner or later: it sways instead
-  const drives = sways
-    ? acting.value.drives.map(({ link }) => ({ link, evaluate: swayFrom(home[link]) }))
-    : acting.value.drives
-  const solver = new Solver(mechanism, drives, home, acting.value.rows)
+  const drives = scenarios[0].drivers.map(({ link, driver }) => ({
+    link,
+    evaluate: sways ? swayFrom(home[link]) : courses.value.get(driver)!,
+  }))
+  const solver = new Solver(mechanism, drives, home)
   const bodies = new BodyPoses(mechanism)
   const poses = new Float64Array(POSE * mechanism.bodyLink.length)
   if (!solver.start()) throw new Error(solver.problem?.message)

@@ -6,11 +6,14 @@ export type { Joint, JointFreedom, Mate, MateEnd } from './document/joints'
 export type { Body, Datum, Group, Part, Path, Placement } from './document/parts'
 export type { NamedPose } from './document/poses'
 export type { Probe } from './document/probes'
+export { coordinatesOf } from './document/relations'
 export type { AnyRelation, SumTerm } from './document/relations'
 export type { AnyCue } from './document/cues'
-export type { AnyDriver, Motor, Move, Scenario } from './document/scenarios'
+export type { AnyDriver, Motor, Move, Moves, PathDriver, Scenario } from './document/scenarios'
 export type { Passing, Tie, Timed } from './document/timing'
-export { drivenName, moveKey } from './document/starting'
+export { drivenName, moveKey, startingEntries } from './document/starting'
+export type { StartingEntry } from './document/starting'
+export { isShare, readSpan } from './units/share'
 export { classProblems } from './document/check'
 export { copyOf } from './document/copy'
 export { copyGroup } from './document/groups'
@@ -40,7 +43,7 @@ export { lawKinds, motionLaw } from './laws/registry'
 export { POSE } from './kinematics/body-poses'
 export { frameAt } from './motion/take'
 export type { PlannedItem } from './motion/plan'
-export type { Channel, Take } from './motion/take'
+export type { Channel, Span, Take } from './motion/take'
 export { nearestDimension } from './proof/nearest'
 export { adviseOn } from './proof/advice'
 export type { Advice, Finding } from './proof/advice'
@@ -88,6 +91,16 @@ export { moveBodies } from './building/moving'
 export { moved, turnedAbout } from './maths/rigid-motion'
 export { addPart, freshName, usualPart } from './building/new-part'
 export type { NewBody } from './building/new-part'
+export {
+  addCue,
+  addDriver,
+  addMove,
+  addScenario,
+  inSeconds,
+  laneOf,
+  removeFromScenario,
+  scenarioOf,
+} from './building/scenario-edits'
 export { removalOf } from './building/removal'
 export type { Removal } from './building/removal'
 export { MeshFeatures } from './shapes/features'

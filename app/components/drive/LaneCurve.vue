@@ -3,24 +3,25 @@
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/composables/useLanes'
 import { curvePath } from '~/services/curve'
+import { useTimingStore } from '~/stores/timing'
 
 /** Columns in which a curve is drawn. */
 const COLUMNS = 1600
 
-const props = defineProps<{ lane: Lane; length: number }>()
+const props = defineProps<{ lane: Lane }>()
+const timing = useTimingStore()
 const root = useTemplateRef<SVGSVGElement>('root')
 const isSeen = useElementVisibility(root)
 const path = computed(() => {
   const { samples, range, interval } = props.lane
   if (!isSeen.value || !samples || !range) return ''
-  return curvePath(samples, range, 0, props.length / interval, COLUMNS)
+  const [from, to] = timing.stretch
+  return curvePath(samples, range, from / interval, to / interval, COLUMNS)
 })
 /** Down to the lowest value, from the last point to the first. */
 const area = computed(() => {
-  const { samples, interval } = props.lane
-  if (path.value === '' || !samples) return ''
-  const end = (COLUMNS * (samples.frames - 1) * interval) / props.length
-  return `${path.value}L${end} 1L0 1Z`
+  const ends = /^M(\S+) .*L(\S+) \S+$/.exec(path.value)
+  return ends ? `${path.value}L${ends[2]} 1L${ends[1]} 1Z` : ''
 })
 </script>
 
@@ -44,7 +45,6 @@ svg {
   inset: 6px 0;
   width: 100%;
   height: calc(100% - 12px);
-  overflow: visible;
   color: rgb(var(--v-theme-measured));
 }
 

@@ -4,14 +4,22 @@ import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/composables/useLanes'
 import { display } from '~/services/display'
 import { useSelectionStore } from '~/stores/selection'
+import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
+const emit = defineEmits<{ open: [] }>()
 const selection = useSelectionStore()
+const timing = useTimingStore()
 const root = useTemplateRef<HTMLElement>('root')
 const isSeen = useElementVisibility(root, { initialValue: true })
 const value = computed<string>((before) =>
   isSeen.value || before === undefined ? props.reading(props.lane) : before,
 )
+
+function choose() {
+  if (props.lane.joint) selection.select('joint', props.lane.joint)
+  if (props.lane.driver) emit('open')
+}
 
 const range = computed(() => {
   const { range: ends, measures } = props.lane
@@ -24,12 +32,13 @@ const range = computed(() => {
 
 <template>
   <component
-    :is="lane.joint ? 'button' : 'div'"
+    :is="lane.driver ? 'button' : 'div'"
     ref="root"
     class="label"
     :class="lane.kind"
-    :type="lane.joint ? 'button' : undefined"
-    @click="lane.joint && selection.select('joint', lane.joint)"
+    :type="lane.driver ? 'button' : undefined"
+    :aria-expanded="lane.driver ? timing.open === lane.id : undefined"
+    @click="choose"
   >
     <span class="row">
       <span class="name">{{ lane.name }}</span>
@@ -47,16 +56,12 @@ const range = computed(() => {
   display: flex;
   flex: 1 1 0;
   flex-direction: column;
-  min-height: 52px;
   padding: 6px 12px;
   overflow: hidden;
   font-size: 12px;
   text-align: left;
+  border-right: 1px solid rgb(var(--v-theme-line));
   border-bottom: 1px solid rgb(var(--v-theme-line-soft));
-}
-
-.label.probe {
-  flex-grow: 1.5;
 }
 
 .row {

@@ -2,10 +2,14 @@
 /** The playhead over the lanes; its keys step through the frames. It alone is drawn anew for a frame, not the chart. */
 import { seconds } from '~/services/display'
 import { usePlaybackStore } from '~/stores/playback'
+import { useTimingStore } from '~/stores/timing'
 
-const props = defineProps<{ length: number }>()
 const playback = usePlaybackStore()
-const left = computed(() => `${props.length > 0 ? (100 * playback.shown) / props.length : 0}%`)
+const timing = useTimingStore()
+const left = computed(() => `${timing.place(playback.shown)}%`)
+const isSeen = computed(
+  () => playback.shown >= timing.stretch[0] - 1e-9 && playback.shown <= timing.stretch[1] + 1e-9,
+)
 
 const STEPS: Readonly<Record<string, number>> = {
   ArrowLeft: -1,
@@ -25,6 +29,7 @@ function key(event: KeyboardEvent) {
 
 <template>
   <div
+    v-show="isSeen"
     class="playhead"
     role="slider"
     tabindex="0"
@@ -42,6 +47,7 @@ function key(event: KeyboardEvent) {
 <style scoped>
 .playhead {
   position: absolute;
+  z-index: 4;
   top: 0;
   bottom: 0;
   width: 2px;

@@ -10,6 +10,7 @@ import {
   mdiStepForward,
 } from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
+import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/stores/playback'
@@ -126,6 +127,7 @@ const nextSpeed = (value: number) => {
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
     </template>
     <span class="spacer" />
+    <ScenarioBar />
     <span v-if="run.stale && run.progress === null && run.problem" class="stale"
       >older than the last edit</span
     >

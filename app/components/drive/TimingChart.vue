@@ -1,44 +1,60 @@
 <script setup lang="ts">
-/** The timing chart: a ruler, a lane for each driver and probe on the same time axis, and the playhead over all. */
+/**
+ * The timing chart: a ruler, a lane for each driver, the cues, and the probes on the same time axis under one playhead.
+ * The lane that is open has its table below it.
+ */
 import { useElementSize } from '@vueuse/core'
 import { formatNumber } from '@ligamen/core'
+import AddDriver from './AddDriver.vue'
+import CueMarks from './CueMarks.vue'
+import CueTable from './CueTable.vue'
 import LaneCurve from './LaneCurve.vue'
 import LaneLabel from './LaneLabel.vue'
+import LaneMoves from './LaneMoves.vue'
+import MoveTable from './MoveTable.vue'
 import PlayHead from './PlayHead.vue'
 import { useLanes } from '~/composables/useLanes'
 import { tickSpacing, ticks } from '~/services/ticks'
+import { useMechanismStore } from '~/stores/mechanism'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
+import { CUES, useTimingStore } from '~/stores/timing'
 
 /** Room between two ticks of the ruler [px]. */
 const TICK_ROOM = 90
 
-const { lanes, length, reading } = useLanes()
+const { lanes, reading } = useLanes()
+const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
 const run = useRunStore()
-const tracks = useTemplateRef<HTMLElement>('tracks')
-const { width } = useElementSize(tracks)
+const timing = useTimingStore()
+const ruler = useTemplateRef<HTMLElement>('ruler')
+const { width } = useElementSize(ruler)
+
+const drivers = computed(() => lanes.value.filter(({ kind }) => kind === 'driver'))
+const probes = computed(() => lanes.value.filter(({ kind }) => kind === 'probe'))
+const cues = computed(() => mechanism.scenario?.cues ?? [])
 
 const marks = computed(() => {
+  const [from, to] = timing.stretch
   const wanted = width.value / TICK_ROOM
-  const decimals = Math.max(1, -Math.floor(Math.log10(tickSpacing(length.value || 1, wanted))))
-  return ticks(length.value, wanted).map((time) => ({
-    left: `${(100 * time) / length.value}%`,
-    text: `${formatNumber(time, decimals)} s`,
-  }))
+  const decimals = Math.max(1, -Math.floor(Math.log10(tickSpacing(to - from || 1, wanted))))
+  return ticks(to, (wanted * to) / (to - from || 1))
+    .filter((time) => time >= from)
+    .map((time) => ({ left: `${timing.place(time)}%`, text: `${formatNumber(time, decimals)} s` }))
 })
-const solvedEnd = computed(() => (run.take?.stopped ? `${(100 * playback.end) / length.value}%` : null))
+const solvedEnd = computed(() => (run.take?.stopped ? timing.place(playback.end) : null))
 
 let dragging = false
 function seek(event: PointerEvent) {
-  const box = tracks.value!.getBoundingClientRect()
-  playback.seek(((event.clientX - box.left) / box.width) * length.value)
+  const box = ruler.value!.getBoundingClientRect()
+  playback.seek(timing.timeAt((event.clientX - box.left) / box.width))
 }
 function press(event: PointerEvent) {
   if (event.button !== 0 || !run.take) return
   dragging = true
   playback.pause()
-  tracks.value!.setPointerCapture(event.pointerId)
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   seek(event)
 }
 function drag(event: PointerEvent) {
@@ -49,65 +65,127 @@ function drop() {
   dragging = false
   playback.pause()
 }
+const scrub = { pointerdown: press, pointermove: drag, pointerup: drop, pointercancel: drop }
+
+/** Ctrl and the wheel show more or less, Shift and the wheel go along. */
+function wheel(event: WheelEvent) {
+  const box = ruler.value!.getBoundingClientRect()
+  if (event.ctrlKey) {
+    event.preventDefault()
+    timing.zoom(event.deltaY > 0 ? 1.25 : 0.8, timing.timeAt((event.clientX - box.left) / box.width))
+  } else if (event.shiftKey) {
+    event.preventDefault()
+    const [from, to] = timing.stretch
+    timing.scroll(((event.deltaY || event.deltaX) / box.width) * (to - from))
+  }
+}
+const toggle = (lane: string) => {
+  timing.open = timing.open === lane ? null : lane
+}
 </script>
 
 <template>
-  <div class="chart">
-    <div class="labels">
-      <div class="ruler" />
-      <LaneLabel v-for="lane in lanes" :key="lane.id" :lane="lane" :reading="reading" />
-      <p v-if="lanes.length === 0" class="muted empty">Nothing is driven or measured in this scenario.</p>
-    </div>
-    <div
-      ref="tracks"
-      class="tracks"
-      @pointerdown="press"
-      @pointermove="drag"
-      @pointerup="drop"
-      @pointercancel="drop"
-    >
-      <div class="ruler">
+  <div class="chart" @wheel="wheel">
+    <div class="row head">
+      <div class="zoom">
+        <v-btn size="x-small" aria-label="Show less of the time" @click="timing.zoom(0.5, playback.shown)"
+          >+</v-btn
+        >
+        <v-btn size="x-small" aria-label="Show more of the time" @click="timing.zoom(2, playback.shown)"
+          >−</v-btn
+        >
+        <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
+      </div>
+      <div ref="ruler" class="ruler track" v-on="scrub">
         <span v-for="mark in marks" :key="mark.text" class="tick tabular" :style="{ left: mark.left }">
           {{ mark.text }}
         </span>
       </div>
-      <div v-for="lane in lanes" :key="lane.id" class="lane" :class="lane.kind">
-        <LaneCurve :lane="lane" :length="length" />
+    </div>
+    <template v-for="lane in drivers" :key="lane.id">
+      <div class="row lane" :class="{ open: timing.open === lane.id }">
+        <LaneLabel :lane="lane" :reading="reading" @open="toggle(lane.id)" />
+        <div class="track" v-on="scrub">
+          <LaneCurve :lane="lane" />
+          <LaneMoves v-if="lane.driver && 'moves' in lane.driver" :lane="lane" :driver="lane.driver" />
+        </div>
       </div>
-      <div v-if="solvedEnd" class="unsolved" :style="{ left: solvedEnd }"><span>stops here</span></div>
-      <PlayHead v-if="run.take" :length="length" />
+      <MoveTable
+        v-if="timing.open === lane.id && lane.driver && 'moves' in lane.driver"
+        :lane="lane"
+        :driver="lane.driver"
+      />
+    </template>
+    <div v-if="mechanism.scenario" class="row cues" :class="{ open: timing.open === CUES }">
+      <button type="button" class="cue-label" :aria-expanded="timing.open === CUES" @click="toggle(CUES)">
+        <span>Cues</span>
+        <small class="muted">{{ cues.length === 0 ? 'take over, suspend, show …' : cues.length }}</small>
+      </button>
+      <div class="track" v-on="scrub"><CueMarks /></div>
+    </div>
+    <CueTable v-if="timing.open === CUES" />
+    <div v-for="lane in probes" :key="lane.id" class="row lane probe">
+      <LaneLabel :lane="lane" :reading="reading" />
+      <div class="track" v-on="scrub"><LaneCurve :lane="lane" /></div>
+    </div>
+    <p v-if="drivers.length === 0" class="muted empty">
+      {{
+        mechanism.scenario
+          ? 'Nothing is driven in this scenario yet. Choose what to drive below.'
+          : 'There is no scenario yet. Make one above to put motion on the mechanism.'
+      }}
+    </p>
+    <AddDriver v-if="mechanism.scenario" />
+    <div class="over">
+      <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">
+        <span>stops here</span>
+      </div>
+      <PlayHead v-if="run.take" />
     </div>
   </div>
 </template>
 
 <style scoped>
 .chart {
-  display: grid;
-  grid-template-columns: 200px 1fr;
-  min-height: 0;
-  overflow-y: auto;
-}
-
-.labels {
-  display: flex;
-  flex-direction: column;
-  border-right: 1px solid rgb(var(--v-theme-line));
-}
-
-.tracks {
   position: relative;
   display: flex;
   flex-direction: column;
+  min-height: 0;
+  overflow: hidden auto;
+}
+
+.row {
+  display: grid;
+  flex: none;
+  grid-template-columns: 200px 1fr;
+}
+
+.track {
+  position: relative;
   margin-right: 40px;
   cursor: ew-resize;
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
   touch-action: none;
 }
 
-.ruler {
-  position: relative;
-  flex: none;
+.head {
+  position: sticky;
+  top: 0;
+  z-index: 3;
   height: 22px;
-  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+  background: rgb(var(--v-theme-surface));
+}
+
+.zoom {
+  display: flex;
+  gap: 2px;
+  padding: 1px 8px;
+  border-right: 1px solid rgb(var(--v-theme-line));
+}
+
+.zoom :deep(.v-btn) {
+  min-width: 26px;
+  height: 19px;
 }
 
 .tick {
@@ -120,25 +198,50 @@ function drop() {
   border-left: 1px solid rgb(var(--v-theme-line));
 }
 
-/* as high as its label */
 .lane {
-  flex: 1 1 0;
-  min-height: 52px;
-  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+  flex: 1 0 52px;
+  max-height: 110px;
 }
 
-.lane.probe {
+.lane.open {
+  flex-grow: 0;
+  flex-basis: 84px;
+}
+
+.probe {
   flex-grow: 1.5;
 }
 
-/* the same padding as its label, so that both grow to the same height */
-.lane {
-  position: relative;
-  padding: 6px 0;
+.cues {
+  height: 26px;
+}
+
+.cue-label {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  padding: 4px 12px;
+  font-size: 12px;
+  text-align: left;
+  border-right: 1px solid rgb(var(--v-theme-line));
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.open > button,
+.open > .cue-label {
+  background: rgb(var(--v-theme-primary-soft));
 }
 
 .empty {
-  padding: 12px;
+  margin: 0;
+  padding: 10px 12px 2px;
+}
+
+.over {
+  position: absolute;
+  inset: 0 40px 0 200px;
+  height: max(100%, 40px);
+  pointer-events: none;
 }
 
 .unsolved {
@@ -154,6 +257,7 @@ function drop() {
     rgb(var(--v-theme-surface)) 8px 16px
   );
   border-left: 2px dashed rgb(var(--v-theme-attention));
+  opacity: 0.85;
 }
 
 .unsolved span {

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it stands at the playhead, its driver, and what moves with it. */
-import { mdiSwapHorizontal } from '@mdi/js'
 import { jointType } from '@ligamen/core'
-import type { Joint, Motor, Problem, Quantity } from '@ligamen/core'
+import type { Joint, Motor } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
 import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
-import QuantityField from './QuantityField.vue'
+import MotorFields from './MotorFields.vue'
 import StateTag from '~/components/workspace/StateTag.vue'
 import { useReadings } from '~/composables/useReadings'
+import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { display } from '~/services/display'
+import { drivenJoint } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useRunStore } from '~/stores/run'
 import { useStageStore } from '~/stores/stage'
@@ -20,6 +21,7 @@ const mechanism = useMechanismStore()
 const run = useRunStore()
 const stage = useStageStore()
 const readings = useReadings()
+const edits = useScenarioEdits()
 
 const type = computed(() => jointType(props.joint.kind))
 const mine = computed(() => readings.value.filter((reading) => reading.joint === props.joint.id))
@@ -59,26 +61,25 @@ const company = computed(() => {
     : 'Nothing drives it in this scenario.'
 })
 
-function alter(name: string, change: (motor: Motor) => void): Promise<readonly Problem[]> {
-  const id = driver.value!.id
-  return mechanism.edit(name, (draft) => {
-    const motor = draft.scenarios.flatMap((s) => s.drivers).find((d) => d.id === id)
-    if (motor?.kind === 'motor') change(motor)
+const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))
+const setSuspended = (on: boolean) =>
+  edits.alterDriver(`${props.joint.name}: ${on ? 'driver rests' : 'driver acts'}`, isTied.value!.id, (d) => {
+    if (on) d.suspended = true
+    else delete d.suspended
   })
-}
-
-const setSpeed = (value: Quantity) =>
-  alter(`${props.joint.name}: speed ${value}`, (motor) => {
-    motor.speed = value
-  })
-const setRunUp = (value: Quantity) =>
-  alter(`${props.joint.name}: run-up ${value}`, (motor) => {
-    motor.runUp = value
-  })
-const flip = () =>
-  alter(`${props.joint.name}: flip direction`, (motor) => {
-    motor.reversed = !motor.reversed
-  })
+const drive = (kind: 'moves' | 'motor') =>
+  edits.drive(
+    props.joint.name,
+    kind === 'moves'
+      ? { kind, joint: props.joint.id, freedom: mine.value[0]?.channel.key.split('/').pop(), moves: [] }
+      : {
+          kind,
+          joint: props.joint.id,
+          freedom: mine.value[0]?.channel.key.split('/').pop(),
+          speed: turns.value ? '30 rpm' : '20 mm/s',
+          runUp: '0 s',
+        },
+  )
 </script>
 
 <template>
@@ -95,20 +96,19 @@ const flip = () =>
     </FactRow>
   </template>
 
-  <template v-if="driver">
-    <h3 class="heading">Motor · steady speed</h3>
-    <QuantityField
-      label="Speed"
-      :value="driver.speed"
-      :dimension="turns ? 'angularSpeed' : 'speed'"
-      :commit="setSpeed"
-    />
-    <QuantityField label="Run up over" :value="driver.runUp" dimension="time" :commit="setRunUp" />
-    <div class="direction">
-      <span>{{ driver.reversed ? 'Against its axis' : 'Along its axis' }}</span>
-      <v-btn :prepend-icon="mdiSwapHorizontal" @click="flip">Flip direction</v-btn>
-    </div>
-  </template>
+  <MotorFields v-if="driver" :name="joint.name" :motor="driver" :turns="turns" />
+  <div v-if="stage.stage === 'drive'" class="ways">
+    <template v-if="isTied">
+      <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
+        {{ isTied.suspended ? 'Let the driver act' : 'Let the driver rest' }}
+      </v-btn>
+      <v-btn @click="edits.takeAway(`the driver of ${joint.name}`, [isTied.id])">Take the driver away</v-btn>
+    </template>
+    <template v-else-if="mine.length > 0">
+      <v-btn @click="drive('moves')">Drive by moves</v-btn>
+      <v-btn @click="drive('motor')">Drive by a motor</v-btn>
+    </template>
+  </div>
 
   <div class="company">
     <strong>What moves with it</strong>
@@ -121,10 +121,10 @@ const flip = () =>
 </template>
 
 <style scoped>
-.direction {
+.ways {
   display: flex;
-  align-items: center;
-  justify-content: space-between;
+  flex-wrap: wrap;
+  gap: 6px;
   padding: 6px 14px;
 }
 

@@ -3,7 +3,7 @@
  * A field for a quantity: takes any unit, keeps what was typed, and writes the usual unit behind a bare number.
  * Enter or leaving the field commits, Escape takes back. What is refused stays in the field with the reason below.
  */
-import { dimensions, isBareNumber, parseQuantity, unitSymbol } from '@ligamen/core'
+import { dimensions, isBareNumber, isShare, parseQuantity, readSpan, unitSymbol } from '@ligamen/core'
 import type { Dimension, Problem, Quantity } from '@ligamen/core'
 
 const props = defineProps<{
@@ -15,6 +15,8 @@ const props = defineProps<{
   commit: (value: Quantity) => Promise<readonly Problem[]>
   /** Takes the value away, where there may be none: then an empty field is allowed. */
   clear?: () => Promise<readonly Problem[]>
+  /** A time that may be a share of a whole, such as 20 %. */
+  share?: boolean
 }>()
 
 const shown = computed(() => (props.value === null ? '' : inWords(props.value)))
@@ -51,14 +53,14 @@ async function submit() {
     return
   }
   if (typed === refusedText && fault.value !== '') return
-  const read = parseQuantity(typed, props.dimension)
+  const read = props.share ? readSpan(typed, 1) : parseQuantity(typed, props.dimension)
   if (!read.ok) {
     fault.value = read.problems[0]!.message
     refusedText = typed
     return
   }
   const { unit } = dimensions[props.dimension]
-  const value = isBareNumber(typed) && unit !== '' ? `${typed} ${unit}` : typed
+  const value = isBareNumber(typed) && unit !== '' && !isShare(typed) ? `${typed} ${unit}` : typed
   await attempt(typed, () => props.commit(value))
 }
 

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-/** The run: its length and frame rate, shown while nothing is selected. */
+/** The scenario: its name, length, frame rate and start, shown while nothing is selected. */
 import type { Problem, Quantity, Scenario } from '@ligamen/core'
+import NameField from './NameField.vue'
 import QuantityField from './QuantityField.vue'
+import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useMechanismStore } from '~/stores/mechanism'
 
 const props = defineProps<{ scenario: Scenario }>()
 const mechanism = useMechanismStore()
+const edits = useScenarioEdits()
 
 /** Frames a second that suit screens, films and fine analysis. */
 const RATES = [24, 25, 30, 50, 60, 100, 120, 240, 500, 1000]
@@ -14,6 +17,42 @@ const fault = ref('')
 
 const alter = (name: string, change: (scenario: Scenario) => void): Promise<readonly Problem[]> =>
   mechanism.edit(name, (draft) => change(draft.scenarios.find((s) => s.id === props.scenario.id)!))
+
+const rename = (name: string) =>
+  alter(`Rename ${props.scenario.name}`, (scenario) => {
+    scenario.name = name
+  })
+
+/** Home, a named pose, or the end of another scenario. */
+const starts = computed(() => {
+  const { poses = [], scenarios = [] } = mechanism.document ?? {}
+  return [
+    { value: 'home', title: 'at home' },
+    ...poses.map(({ id, name }) => ({ value: `pose ${id}`, title: `at ${name}` })),
+    ...scenarios
+      .filter(({ id }) => id !== props.scenario.id)
+      .map(({ id, name }) => ({ value: `after ${id}`, title: `where ${name} ends` })),
+  ]
+})
+const start = computed(() =>
+  props.scenario.startPose
+    ? `pose ${props.scenario.startPose}`
+    : props.scenario.startAfter
+      ? `after ${props.scenario.startAfter}`
+      : 'home',
+)
+async function setStart(value: string) {
+  const [way, id] = value.split(' ')
+  const refused = await alter('Other start', (scenario) => {
+    delete scenario.startPose
+    delete scenario.startAfter
+    if (way === 'pose') scenario.startPose = id
+    if (way === 'after') scenario.startAfter = id
+  })
+  startFault.value = refused.map(({ message }) => message).join(' ')
+}
+const startFault = ref('')
+const isLast = computed(() => (mechanism.document?.scenarios.length ?? 0) < 2)
 
 const setLength = (value: Quantity) =>
   alter(`Length of the run ${value}`, (scenario) => {
@@ -30,6 +69,7 @@ async function setRate(rate: number) {
 
 <template>
   <h2 class="heading">{{ scenario.name }} <span>scenario</span></h2>
+  <div class="rate"><NameField label="Name" :value="scenario.name" @commit="rename" /></div>
   <QuantityField label="Length" :value="scenario.length" dimension="time" :commit="setLength" />
   <div class="rate">
     <v-select
@@ -39,6 +79,18 @@ async function setRate(rate: number) {
       :error-messages="fault"
       @update:model-value="setRate"
     />
+  </div>
+  <div class="rate">
+    <v-select
+      label="Starts"
+      :items="starts"
+      :model-value="start"
+      :error-messages="startFault"
+      @update:model-value="setStart"
+    />
+  </div>
+  <div class="rate">
+    <v-btn :disabled="isLast" @click="edits.remove">Take this scenario away</v-btn>
   </div>
   <p class="hint muted">
     Pick a body to change its dimensions, or a joint to read its motion and set its motor: in the model, on

@@ -22,12 +22,14 @@ import { useExchangeStore } from '~/stores/exchange'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
 import { useStageStore } from '~/stores/stage'
+import { useTimingStore } from '~/stores/timing'
 
 const id = String(useRoute().params.id)
 const { project, failure, recovered, open, takeTheirs, keepAsCopy } = useWorkspace(id)
 const mechanism = useMechanismStore()
 const saving = useSavingStore()
 const stage = useStageStore()
+const timing = useTimingStore()
 const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
@@ -67,7 +69,12 @@ async function copy() {
       <NuxtLink to="/">All projects</NuxtLink>
     </p>
   </div>
-  <div v-else class="workspace" @dragover.prevent @drop.prevent="drop">
+  <div
+    v-else
+    :class="['workspace', { tall: stage.stage === 'drive' && timing.open !== null }]"
+    @dragover.prevent
+    @drop.prevent="drop"
+  >
     <WorkspaceHeader :project="project.name" />
     <StageRail />
     <div class="panel">
@@ -96,6 +103,11 @@ async function copy() {
   grid-template: 48px minmax(0, 1fr) 248px / 72px 264px minmax(0, 1fr) 280px;
   height: 100vh;
   overflow: hidden;
+}
+
+/* a table stands below its lane */
+.workspace.tall {
+  grid-template-rows: 48px minmax(0, 1fr) 350px;
 }
 
 .workspace > :deep(header) {

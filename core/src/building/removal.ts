@@ -118,7 +118,7 @@ function takeAt(draft: MechanismDocument, place: string): void {
   const last = keys.pop()!
   const holder = keys.reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], draft)
   if (Array.isArray(holder)) holder.splice(Number(last), 1)
-  else delete (holder as Record<string, unknown>)[last]
+  else Reflect.deleteProperty(holder as object, last)
 }
 
 function sentenceOf(

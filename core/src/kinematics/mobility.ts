@@ -48,9 +48,17 @@ export function analyseMobility(mechanism: Mechanism, q: Float64Array): Mobility
     rows: equations.rows.length,
     rank,
     redundant,
-    floating: mechanism.floating.map((body) => mechanism.geometry.bodies[body].source.id),
+    floating: mechanism.floating
+      .filter((body) => !isJoined(mechanism, body))
+      .map((body) => mechanism.geometry.bodies[body].source.id),
   }
 }
+
+/** Whether a joint that is off the tree, for a cue to switch it, holds a body now. */
+const isJoined = ({ geometry }: Mechanism, body: number): boolean =>
+  geometry.joints.some(
+    ({ source, from, to, idle }) => !source.suspended && !idle && (from.body === body || to.body === body),
+  )
 
 /** Rank of the rows of the mechanism, and of further ones, for the links that are not known. */
 export function rankWith(

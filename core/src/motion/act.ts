@@ -54,8 +54,7 @@ export class Acts {
     this.drivers = plan.drivers
     this.watchers = watchers
     this.cues = [...(scenario.source.cues ?? [])]
-    const stands = new Map(scenario.drivers.map(({ driver, target }) => [driver, target]))
-    this.holding = new Holding(mechanism, stands)
+    this.holding = new Holding(mechanism, scenario.drivers)
     this.solver = new Solver(mechanism, [], q)
   }
 

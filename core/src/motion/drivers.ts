@@ -52,6 +52,9 @@ export interface ResolvedDriver extends Driven {
   readonly following: (course: Course) => readonly Row[]
 }
 
+/** A driver that is suspended in the document rests until a cue restores it. */
+export const actsAtStart = ({ source }: ResolvedDriver): boolean => source.suspended !== true
+
 /** Errors: `driver-freedom`, `driver-suspended`, and those of the kinds; paths are complete. */
 export function resolveDriver(
   mechanism: Mechanism,

@@ -15,6 +15,8 @@ import type { Vector } from '../maths/vector'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import { formatQuantity } from '../units/format'
+import { actsAtStart } from './drivers'
+import type { ResolvedDriver } from './drivers'
 import { parseQuantity } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 
@@ -36,12 +38,12 @@ export class Holding {
 
   constructor(
     private readonly mechanism: Mechanism,
-    /** Drivers of the scenario by id, and the joint, mate or relation that each stands on. */
-    private readonly drivers: ReadonlyMap<string, string>,
+    private readonly drivers: readonly ResolvedDriver[],
   ) {
     this.suspended = new Set(mechanism.spareRows.map(({ owner }) => owner.id))
     const { joints } = mechanism.geometry
     for (const { source } of joints) if (source.suspended) this.suspended.add(source.id)
+    for (const driver of drivers) if (!actsAtStart(driver)) this.suspended.add(driver.driver)
   }
 
   get rows(): Row[] {
@@ -64,7 +66,8 @@ export class Holding {
 
   /** A driver rests when it is suspended, or what it stands on. */
   isActing(driver: string): boolean {
-    return !this.suspended.has(driver) && !this.suspended.has(this.drivers.get(driver) ?? '')
+    const { target } = this.drivers.find((known) => known.driver === driver)!
+    return !this.suspended.has(driver) && !this.suspended.has(target)
   }
 
   /**

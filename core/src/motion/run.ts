@@ -6,11 +6,12 @@ import { assemble, assembleFrom } from '../kinematics/assemble'
 import { BodyPoses, POSE } from '../kinematics/body-poses'
 import type { Mechanism } from '../kinematics/compile'
 import { driverTooMany } from '../kinematics/driving'
-import { Reader } from '../kinematics/reading'
+import type { Reader } from '../kinematics/reading'
 import type { MotionState } from '../kinematics/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { Acts } from './act'
+import { actsAtStart } from './drivers'
 import { LastReading, limitReached } from './limits'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
@@ -147,7 +148,7 @@ export function startRun(
   start: Float64Array,
   times: Float64Array | null = null,
 ): Result<ScenarioRun> {
-  const tooMany = driverTooMany(mechanism, start, scenario.drivers)
+  const tooMany = driverTooMany(mechanism, start, scenario.drivers.filter(actsAtStart))
   if (tooMany) return fail(tooMany)
   const plan = planScenario(mechanism, scenario, start)
   if (!plan.ok) return plan
@@ -168,6 +169,7 @@ function startPose(mechanism: Mechanism, plan: ScenarioPlan, start: Float64Array
   const known = new Uint8Array(mechanism.links)
   const out = new Float64Array(3)
   const rows = plan.drivers.flatMap(({ driver }) => {
+    if (!actsAtStart(driver)) return []
     const course = courses.value.get(driver.driver)!
     if (driver.link < 0) return driver.following(course)
     course(0, out)

@@ -53,8 +53,9 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
   }
   const timing = () => new Timing(mechanism.geometry.document, source, seconds)
   const tried = timing()
+  const restored = new Set(source.cues?.flatMap((cue) => (cue.kind === 'restore' ? cue.targets : [])) ?? [])
   source.drivers.forEach((driver, k) => {
-    if (driver.suspended) return
+    if (driver.suspended && !restored.has(driver.id)) return
     const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)

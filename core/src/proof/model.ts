@@ -21,6 +21,7 @@ import { mobilityWords } from '../kinematics/words'
 import type { MobilityWords } from '../kinematics/words'
 import { ORIGIN } from '../maths/frame'
 import type { Vector } from '../maths/vector'
+import { actsAtStart } from '../motion/drivers'
 import { movesPastLimits, planScenario, plannedItems } from '../motion/plan'
 import type { PlannedItem } from '../motion/plan'
 import { assembleHome, coordinateChannels, startRun } from '../motion/run'
@@ -134,7 +135,7 @@ export function openModel(input: unknown): Result<Model> {
 export function reportModel(model: Model, scenario: string): ModelReport {
   const { mechanism, home, mobility } = model
   const resolved = scenarioOf(model, scenario)
-  const drivers = resolved?.drivers ?? []
+  const drivers = resolved?.drivers.filter(actsAtStart) ?? []
   const plan = resolved && planScenario(mechanism, resolved, plannedStart(model, resolved))
   const tooMany = driverTooMany(mechanism, home, drivers)
   const problem = tooMany ?? (plan && !plan.ok ? plan.problems[0] : null)

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+/** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
+import type { AnyDriver, Problem } from '@ligamen/core'
+import { useScenarioEdits } from '~/composables/useScenarioEdits'
+import { useMechanismStore } from '~/stores/mechanism'
+import { useRunStore } from '~/stores/run'
+
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const edits = useScenarioEdits()
+const wanted = ref<string | null>(null)
+const fault = ref('')
+
+const targets = computed(() => {
+  const { mates = [], relations = [], paths = [], datums = [] } = mechanism.document ?? {}
+  return [
+    ...(run.report?.channels ?? []).map(({ key, name }) => ({ value: `joint ${key}`, title: name })),
+    ...mates
+      .filter(({ kind }) => kind === 'angle' || kind === 'distance')
+      .map(({ id, name }) => ({ value: `mate ${id}`, title: `${name} (mate)` })),
+    ...relations.map(({ id, name }) => ({ value: `relation ${id}`, title: `${name} (relation)` })),
+    ...paths.flatMap((path) =>
+      datums
+        .filter(({ id }) => id !== path.datum)
+        .map(({ id, name }) => ({ value: `path ${path.id} ${id}`, title: `${name} along ${path.name}` })),
+    ),
+  ]
+})
+const isPath = computed(() => wanted.value?.startsWith('path ') ?? false)
+const turns = computed(() => {
+  const key = wanted.value?.slice('joint '.length)
+  return run.report?.channels.find((channel) => channel.key === key)?.measures !== 'length'
+})
+
+function target(): Partial<AnyDriver> {
+  const [kind, first = '', second = ''] = wanted.value!.split(' ')
+  if (kind === 'joint') {
+    const cut = first.lastIndexOf('/')
+    return { joint: first.slice(0, cut), freedom: first.slice(cut + 1) }
+  }
+  return kind === 'path' ? { path: first, datum: second } : { [kind!]: first }
+}
+
+async function add(way: 'moves' | 'motor') {
+  const words = targets.value.find(({ value }) => value === wanted.value)?.title ?? ''
+  const driver = isPath.value
+    ? { kind: 'path' as const, moves: [], ...target() }
+    : way === 'moves'
+      ? { kind: 'moves' as const, moves: [], ...target() }
+      : { kind: 'motor' as const, speed: turns.value ? '30 rpm' : '20 mm/s', runUp: '0 s', ...target() }
+  const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
+  fault.value = refused.map(({ message }) => message).join(' ')
+  if (refused.length === 0) wanted.value = null
+}
+</script>
+
+<template>
+  <div class="add" role="group" aria-label="Add a driver">
+    <v-autocomplete
+      v-model="wanted"
+      class="what"
+      label="Drive"
+      placeholder="a joint, a mate, a relation …"
+      :items="targets"
+      density="compact"
+      variant="outlined"
+      hide-details
+      auto-select-first
+      clearable
+      no-data-text="Nothing of that name can be driven."
+    />
+    <template v-if="wanted">
+      <v-btn color="primary" variant="flat" @click="add('moves')">{{
+        isPath ? 'Drive along it' : 'By moves'
+      }}</v-btn>
+      <v-btn v-if="!isPath" @click="add('motor')">By a motor</v-btn>
+    </template>
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+  </div>
+</template>
+
+<style scoped>
+.add {
+  position: relative;
+  z-index: 5;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 6px 12px;
+}
+
+.what {
+  flex: none;
+  width: 260px;
+}
+
+.fault {
+  color: rgb(var(--v-theme-error));
+}
+</style>

@@ -1,0 +1,299 @@
+<script setup lang="ts">
+/**
+ * The moves of a lane over its curve: each can be chosen, dragged in time, lengthened at its end and lifted at its level;
+ * in the open lane a click beside them makes a new one. What is dragged shows where it would come to lie, and is tied to
+ * the end it snaps to.
+ */
+import { inSeconds, moveKey } from '@ligamen/core'
+import type { Move, Moves, PathDriver, PlannedItem } from '@ligamen/core'
+import { useScenarioEdits } from '~/composables/useScenarioEdits'
+import { useSnapping } from '~/composables/useSnapping'
+import type { Snapped } from '~/composables/useSnapping'
+import type { Lane } from '~/composables/useLanes'
+import { display, formatSpan } from '~/services/display'
+import { newMove } from '~/services/new-move'
+import { useTimingStore } from '~/stores/timing'
+
+const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
+const timing = useTimingStore()
+const edits = useScenarioEdits()
+const { snap } = useSnapping()
+const root = useTemplateRef<HTMLElement>('root')
+const isOpen = computed(() => timing.open === props.driver.id)
+const isLocked = computed(() => timing.locked.has(props.driver.id))
+
+/** Room above and below the curve [px], as in LaneCurve. */
+const INSET = 6
+
+interface Placed {
+  readonly key: string
+  readonly move: Move
+  readonly name: string
+  readonly item: PlannedItem
+  readonly levels: readonly [number, number]
+}
+const placed = computed<Placed[]>(() =>
+  props.driver.moves.flatMap((move, k) => {
+    const key = moveKey(props.driver.id, move, k)
+    const item = timing.items.find((one) => one.key === key)
+    return item?.levels && item.start >= 0
+      ? [{ key, move, name: `${props.lane.name}, move ${k + 1}`, item, levels: item.levels }]
+      : []
+  }),
+)
+
+type Part = 'whole' | 'end' | 'level'
+const drag = shallowRef<{
+  of: Placed
+  part: Part
+  from: number
+  start: number
+  end: number
+  level: number
+  snapped: Snapped | null
+} | null>(null)
+
+const shownOf = (one: Placed) => {
+  const held = drag.value?.of.key === one.key ? drag.value : null
+  const start = held?.start ?? one.item.start
+  const end = held?.end ?? one.item.end
+  return { start, end, level: held?.level ?? one.levels[1] }
+}
+const style = (one: Placed) => {
+  const { start, end } = shownOf(one)
+  return { left: `${timing.place(start)}%`, width: `${timing.place(end) - timing.place(start)}%` }
+}
+const heightOf = (level: number): string => {
+  const [low, high] = props.lane.range ?? [0, 1]
+  const share = high > low ? (high - level) / (high - low) : 0.5
+  return `calc(${INSET}px + ${share} * (100% - ${2 * INSET}px))`
+}
+
+const box = () => root.value!.getBoundingClientRect()
+const timeUnder = (event: PointerEvent | MouseEvent) =>
+  timing.timeAt((event.clientX - box().left) / box().width)
+function levelUnder(event: PointerEvent | MouseEvent): number {
+  const [low, high] = props.lane.range ?? [0, 0]
+  const share = (event.clientY - box().top - INSET) / (box().height - 2 * INSET)
+  return tidy(high - share * (high - low))
+}
+/** To a tenth of a millimetre or of a degree. */
+function tidy(value: number): number {
+  const unit = props.lane.measures === 'length' ? 1e-4 : Math.PI / 1800
+  return Math.round(value / unit) * unit
+}
+const words = (value: number): string =>
+  props.lane.measures === 'length'
+    ? `${Number((value * 1000).toFixed(4))} mm`
+    : `${Number(((value * 180) / Math.PI).toFixed(4))} deg`
+
+function hold(event: PointerEvent, of: Placed, part: Part) {
+  if (event.button !== 0) return
+  timing.open = props.driver.id
+  timing.chosen = of.key
+  if (isLocked.value) return
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  const { start, end } = of.item
+  drag.value = { of, part, from: timeUnder(event), start, end, level: of.levels[1], snapped: null }
+}
+function pull(event: PointerEvent) {
+  const held = drag.value
+  if (!held) return
+  const { of, part, from } = held
+  const { start, end } = of.item
+  if (part === 'level') {
+    drag.value = { ...held, level: levelUnder(event) }
+  } else if (part === 'end') {
+    const { time } = snap(timeUnder(event), box().width, [of.key])
+    drag.value = { ...held, end: Math.max(start + 1e-3, time) }
+  } else {
+    const snapped = snap(Math.max(0, start + timeUnder(event) - from), box().width, [of.key])
+    drag.value = { ...held, start: snapped.time, end: snapped.time + end - start, snapped }
+  }
+}
+async function drop() {
+  const held = drag.value
+  if (!held) return
+  const { of, part, start, end, level, snapped } = held
+  const alter = (edit: string, change: (move: Move) => void) =>
+    edits.alterMove(edit, props.driver.id, of.key, change)
+  if (part === 'level' && level !== of.levels[1]) {
+    await alter(`${of.name}: to ${words(level)}`, (move) => {
+      if (move.by === undefined) move.to = words(level)
+      else move.by = words(level - of.levels[0])
+    })
+  } else if (part === 'end' && end !== of.item.end) {
+    await alter(`${of.name}: lasts ${inSeconds(end - start)}`, (move) => {
+      move.duration = inSeconds(end - start)
+    })
+  } else if (part === 'whole' && start !== of.item.start) {
+    await alter(`${of.name}: starts at ${inSeconds(start)}`, (move) => shift(move, start, of, snapped))
+  }
+  drag.value = null
+}
+
+/** What is tied stays tied, later or earlier by its offset; what snapped is tied to that. */
+function shift(move: Move, start: number, of: Placed, snapped: Snapped | null) {
+  if (snapped?.tie) {
+    delete move.start
+    move.tie = snapped.tie
+  } else if (move.tie && !move.tie.when) {
+    const offset = start - of.item.start + offsetOf(move)
+    move.tie.offset = inSeconds(offset)
+  } else if (!move.tie) move.start = inSeconds(start)
+}
+function offsetOf(move: Move): number {
+  const item = timing.items.find(({ key }) => key === (move.tie?.with ?? move.tie?.after))
+  const own = placed.value.find((one) => one.move === move || one.move.id === move.id)
+  return item && own ? own.item.start - (move.tie?.with === undefined ? item.end : item.start) : 0
+}
+
+/** A new move in a dwell of the open lane, from there to the level under the pointer. */
+function make(event: MouseEvent) {
+  if (!isOpen.value || isLocked.value || event.target !== root.value) return
+  const at = snap(Math.max(0, timeUnder(event)), box().width, [])
+  const index = placed.value.filter(({ item }) => item.start <= at.time).length
+  const next = placed.value[index]
+  const room = (next ? next.item.start : timing.length) - at.time
+  const [low, high] = props.lane.range ?? [0, 0]
+  const start = at.tie ? { tie: at.tie } : { start: inSeconds(at.time) }
+  const { by, ...move } = newMove(props.lane.measures)
+  const target = high > low ? { to: words(levelUnder(event)) } : { by }
+  const duration = room > 0 && room < 0.5 ? inSeconds(room) : move.duration
+  void edits.move(props.driver.id, index, { ...move, ...start, ...target, duration })
+}
+
+function key(event: KeyboardEvent, one: Placed) {
+  const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  if (event.key === 'Delete') {
+    event.stopPropagation()
+    void edits.takeAway(one.name, [one.key])
+  } else if (step !== undefined && !isLocked.value) {
+    event.preventDefault()
+    event.stopPropagation()
+    const frame = 1 / (timing.length > 0 ? 60 : 1)
+    const start = Math.max(0, one.item.start + step * frame)
+    void edits.alterMove(`${one.name}: starts at ${inSeconds(start)}`, props.driver.id, one.key, (move) =>
+      shift(move, start, one, null),
+    )
+  }
+}
+</script>
+
+<template>
+  <div
+    ref="root"
+    class="moves"
+    :class="{ open: isOpen, locked: isLocked }"
+    @click="make"
+    @pointerdown="isOpen && $event.stopPropagation()"
+  >
+    <div
+      v-for="one in placed"
+      :key="one.key"
+      class="move"
+      role="button"
+      tabindex="0"
+      :class="{ chosen: timing.chosen === one.key, tied: one.move.tie !== undefined }"
+      :style="style(one)"
+      :aria-label="`${one.name}, ${formatSpan(one.item.start, one.item.end)}, to ${display(one.levels[1], lane.measures, 0)}`"
+      :aria-pressed="timing.chosen === one.key"
+      :title="`${one.name}: ${formatSpan(shownOf(one).start, shownOf(one).end)}, to ${display(shownOf(one).level, lane.measures, 0)}`"
+      @pointerdown.stop="hold($event, one, 'whole')"
+      @pointermove="pull"
+      @pointerup="drop"
+      @pointercancel="drag = null"
+      @keydown="key($event, one)"
+    >
+      <span v-if="drag?.of.key === one.key" class="told tabular">
+        {{ drag.part === 'level' ? display(drag.level, lane.measures, 0) : formatSpan(drag.start, drag.end)
+        }}{{ drag.snapped?.tie ? ' tied' : '' }}
+      </span>
+      <template v-if="!isLocked && timing.chosen === one.key">
+        <span
+          v-if="one.move.speed === undefined"
+          class="edge"
+          title="Drag to change the duration"
+          @pointerdown.stop="hold($event, one, 'end')"
+          @pointermove="pull"
+          @pointerup="drop"
+        />
+        <span
+          class="knob"
+          title="Drag to change the level"
+          :style="{ top: heightOf(shownOf(one).level) }"
+          @pointerdown.stop="hold($event, one, 'level')"
+          @pointermove="pull"
+          @pointerup="drop"
+        />
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.moves {
+  position: absolute;
+  inset: 0;
+  overflow: hidden;
+}
+
+.open {
+  cursor: copy;
+}
+
+.locked {
+  cursor: not-allowed;
+}
+
+.move {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  min-width: 3px;
+  cursor: grab;
+  background: rgb(var(--v-theme-primary) / 7%);
+  border-right: 1px solid rgb(var(--v-theme-primary) / 35%);
+  border-left: 1px solid rgb(var(--v-theme-primary) / 35%);
+}
+
+.move.tied {
+  border-left: 2px dashed rgb(var(--v-theme-primary));
+}
+
+.move.chosen {
+  background: rgb(var(--v-theme-playhead) / 12%);
+}
+
+.edge {
+  position: absolute;
+  top: 0;
+  right: -4px;
+  bottom: 0;
+  width: 9px;
+  cursor: ew-resize;
+}
+
+.knob {
+  position: absolute;
+  right: -6px;
+  width: 12px;
+  height: 12px;
+  margin-top: -6px;
+  cursor: ns-resize;
+  background: rgb(var(--v-theme-surface));
+  border: 2px solid rgb(var(--v-theme-playhead));
+  border-radius: 50%;
+}
+
+.told {
+  position: absolute;
+  top: 2px;
+  left: 4px;
+  padding: 0 5px;
+  font-size: 11px;
+  white-space: nowrap;
+  background: rgb(var(--v-theme-surface));
+  border-radius: 4px;
+}
+</style>

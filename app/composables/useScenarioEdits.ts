@@ -1,0 +1,104 @@
+/** Edits of the scenario that is open, each with its name. */
+import {
+  addCue,
+  addDriver,
+  addMove,
+  addScenario,
+  inSeconds,
+  laneOf,
+  moveKey,
+  removeFromScenario,
+  scenarioOf,
+} from '@ligamen/core'
+import type { AnyCue, AnyDriver, Motor, Move, Problem, Scenario } from '@ligamen/core'
+import { useMechanismStore } from '~/stores/mechanism'
+import { useTimingStore } from '~/stores/timing'
+
+type Refused = Promise<readonly Problem[]>
+
+export function useScenarioEdits() {
+  const mechanism = useMechanismStore()
+  const timing = useTimingStore()
+  const id = () => mechanism.scenario!.id
+
+  const alter = (name: string, change: (scenario: Scenario) => void): Refused =>
+    mechanism.edit(name, (draft) => change(scenarioOf(draft, id())))
+
+  async function add(name: string, copied?: string): Refused {
+    let made = ''
+    const refused = await mechanism.edit(
+      copied ? `Copy a scenario as ${name}` : `New scenario ${name}`,
+      (draft) => {
+        made = addScenario(draft, name, copied)
+      },
+    )
+    if (refused.length === 0) await mechanism.chooseScenario(made)
+    return refused
+  }
+
+  async function remove(): Refused {
+    const { name, id: gone } = mechanism.scenario!
+    const next = mechanism.document!.scenarios.find((scenario) => scenario.id !== gone)
+    if (!next) return []
+    await mechanism.chooseScenario(next.id)
+    return mechanism.edit(`Take away ${name}`, (draft) => {
+      draft.scenarios = draft.scenarios.filter((scenario) => scenario.id !== gone)
+      for (const scenario of draft.scenarios) if (scenario.startAfter === gone) delete scenario.startAfter
+    })
+  }
+
+  async function drive(words: string, driver: Parameters<typeof addDriver>[3]): Refused {
+    let made = ''
+    const refused = await mechanism.edit(`Drive ${words}`, (draft) => {
+      made = addDriver(draft, id(), `${words} ${driver.kind}`, driver)
+    })
+    if (refused.length === 0) timing.open = made
+    return refused
+  }
+
+  async function move(driver: string, index: number, values: Omit<Move, 'id'>): Refused {
+    let made = ''
+    const refused = await mechanism.edit('New move', (draft) => {
+      made = addMove(draft, id(), driver, index, values)
+    })
+    if (refused.length === 0) timing.chosen = made
+    return refused
+  }
+
+  /** The move of a key in a draft. */
+  const moveOf = (scenario: Scenario, driver: string, key: string): Move =>
+    laneOf(scenario, driver)!.moves.find((m, k) => moveKey(driver, m, k) === key)!
+
+  async function cue(values: Parameters<typeof addCue>[2]): Refused {
+    let made = ''
+    const refused = await mechanism.edit(`New cue: ${values.kind}`, (draft) => {
+      made = addCue(draft, id(), values)
+    })
+    if (refused.length === 0) timing.chosen = made
+    return refused
+  }
+
+  return {
+    alter,
+    add,
+    remove,
+    drive,
+    move,
+    cue,
+    alterMove: (name: string, driver: string, key: string, change: (move: Move) => void): Refused =>
+      alter(name, (scenario) => change(moveOf(scenario, driver, key))),
+    alterMotor: (name: string, driver: string, change: (motor: Motor) => void): Refused =>
+      alter(name, (scenario) => change(scenario.drivers.find((d): d is Motor => d.id === driver)!)),
+    alterDriver: (name: string, driver: string, change: (driver: AnyDriver) => void): Refused =>
+      alter(name, (scenario) => change(scenario.drivers.find((d) => d.id === driver)!)),
+    alterCue: (name: string, key: string, change: (cue: AnyCue) => void): Refused =>
+      alter(name, (scenario) => change(scenario.cues!.find((c) => c.id === key)!)),
+    takeAway: (name: string, keys: readonly string[]): Refused =>
+      mechanism.edit(`Take away ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
+    /** Where an entry starts now, in words. */
+    startOf: (key: string): string => {
+      const start = timing.items.find((item) => item.key === key)?.start ?? 0
+      return inSeconds(start >= 0 ? start : 0)
+    },
+  }
+}

@@ -1,0 +1,8 @@
+/** A move as it is first made: a bit of a way in half a second, at rest at both ends. */
+import type { Move } from '@ligamen/core'
+
+export const newMove = (measures: string): Omit<Move, 'id'> => ({
+  duration: '0.5 s',
+  law: 'polynomial-3-4-5',
+  by: measures === 'length' ? '20 mm' : '30 deg',
+})

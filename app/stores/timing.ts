@@ -1,0 +1,84 @@
+/** What of the timing chart is open: the lane whose table stands below it, the move or cue that is chosen, the stretch of time that is seen. */
+import { parseQuantity } from '@ligamen/core'
+import type { PlannedItem } from '@ligamen/core'
+import { useMechanismStore } from './mechanism'
+import { useRunStore } from './run'
+
+/** The lane of the cues among those of drivers. */
+export const CUES = 'cues'
+
+export const useTimingStore = defineStore('timing', () => {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  /** Id of a driver, or CUES. */
+  const open = ref<string | null>(null)
+  /** Key of a move, a motor or a cue. */
+  const chosen = ref<string | null>(null)
+  const locked = ref<ReadonlySet<string>>(new Set())
+  /** What is seen [s]; null for all of it. */
+  const seen = shallowRef<readonly [number, number] | null>(null)
+
+  const length = computed(() => {
+    const read = parseQuantity(mechanism.scenario?.length ?? 0, 'time')
+    return read.ok ? read.value : 0
+  })
+  const stretch = computed<readonly [number, number]>(() => seen.value ?? [0, length.value])
+
+  /** When everything starts and ends; what waits for a value has the time at which it came in the last take. */
+  const items = computed<readonly PlannedItem[]>(() => {
+    const planned = run.report?.items ?? []
+    const solved = new Map(run.stale ? [] : run.take?.items.map((item) => [item.key, item]))
+    return planned.map((item) => (Number.isNaN(item.start) ? (solved.get(item.key) ?? item) : item))
+  })
+
+  watch(
+    () => mechanism.scenario?.id,
+    () => {
+      open.value = null
+      chosen.value = null
+      seen.value = null
+    },
+  )
+
+  /** Shows more (factor below 1) or less around a time. */
+  function zoom(factor: number, around: number) {
+    const [from, to] = stretch.value
+    const span = Math.min(length.value, Math.max(length.value / 1000, (to - from) * factor))
+    const start = around - ((around - from) / (to - from)) * span
+    show(start, span)
+  }
+  function scroll(by: number) {
+    const [from, to] = stretch.value
+    show(from + by, to - from)
+  }
+  function show(start: number, span: number) {
+    const from = Math.min(length.value - span, Math.max(0, start))
+    seen.value = span >= length.value ? null : [from, from + span]
+  }
+
+  function toggleLock(lane: string) {
+    const next = new Set(locked.value)
+    if (!next.delete(lane)) next.add(lane)
+    locked.value = next
+  }
+
+  return {
+    open,
+    chosen,
+    locked,
+    seen,
+    toggleLock,
+    length,
+    stretch,
+    items,
+    zoom,
+    scroll,
+    showAll: () => (seen.value = null),
+    /** Where a time stands on the axis, in percent. */
+    place: (time: number) =>
+      stretch.value[1] > stretch.value[0]
+        ? (100 * (time - stretch.value[0])) / (stretch.value[1] - stretch.value[0])
+        : 0,
+    timeAt: (share: number) => stretch.value[0] + share * (stretch.value[1] - stretch.value[0]),
+  }
+})
