@@ -252,9 +252,9 @@ function key(event: KeyboardEvent, one: Placed) {
   bottom: 0;
   min-width: 3px;
   cursor: grab;
-  background: rgb(var(--v-theme-primary) / 7%);
-  border-right: 1px solid rgb(var(--v-theme-primary) / 35%);
-  border-left: 1px solid rgb(var(--v-theme-primary) / 35%);
+  background: rgba(var(--v-theme-primary), 0.07);
+  border-right: 1px solid rgba(var(--v-theme-primary), 0.35);
+  border-left: 1px solid rgba(var(--v-theme-primary), 0.35);
 }
 
 .move.tied {
@@ -262,7 +262,7 @@ function key(event: KeyboardEvent, one: Placed) {
 }
 
 .move.chosen {
-  background: rgb(var(--v-theme-playhead) / 12%);
+  background: rgba(var(--v-theme-playhead), 0.12);
 }
 
 .edge {

@@ -13,6 +13,7 @@ import LaneLabel from './LaneLabel.vue'
 import LaneMoves from './LaneMoves.vue'
 import MoveTable from './MoveTable.vue'
 import PlayHead from './PlayHead.vue'
+import TieLinks from './TieLinks.vue'
 import { useLanes } from '~/composables/useLanes'
 import { tickSpacing, ticks } from '~/services/ticks'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -28,7 +29,14 @@ const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
 const run = useRunStore()
 const timing = useTimingStore()
+const chart = useTemplateRef<HTMLElement>('chart')
 const ruler = useTemplateRef<HTMLElement>('ruler')
+/** Rows of lanes by driver, and that of the cues. */
+const rows = new Map<string, HTMLElement>()
+const noteRow = (lane: string) => (element: unknown) => {
+  if (element) rows.set(lane, element as HTMLElement)
+  else rows.delete(lane)
+}
 const { width } = useElementSize(ruler)
 
 const drivers = computed(() => lanes.value.filter(({ kind }) => kind === 'driver'))
@@ -85,7 +93,7 @@ const toggle = (lane: string) => {
 </script>
 
 <template>
-  <div class="chart" @wheel="wheel">
+  <div ref="chart" class="chart" @wheel="wheel">
     <div class="row head">
       <div class="zoom">
         <v-btn size="x-small" aria-label="Show less of the time" @click="timing.zoom(0.5, playback.shown)"
@@ -103,7 +111,7 @@ const toggle = (lane: string) => {
       </div>
     </div>
     <template v-for="lane in drivers" :key="lane.id">
-      <div class="row lane" :class="{ open: timing.open === lane.id }">
+      <div :ref="noteRow(lane.id)" class="row lane" :class="{ open: timing.open === lane.id }">
         <LaneLabel :lane="lane" :reading="reading" @open="toggle(lane.id)" />
         <div class="track" v-on="scrub">
           <LaneCurve :lane="lane" />
@@ -116,7 +124,12 @@ const toggle = (lane: string) => {
         :driver="lane.driver"
       />
     </template>
-    <div v-if="mechanism.scenario" class="row cues" :class="{ open: timing.open === CUES }">
+    <div
+      v-if="mechanism.scenario"
+      :ref="noteRow(CUES)"
+      class="row cues"
+      :class="{ open: timing.open === CUES }"
+    >
       <button type="button" class="cue-label" :aria-expanded="timing.open === CUES" @click="toggle(CUES)">
         <span>Cues</span>
         <small class="muted">{{ cues.length === 0 ? 'take over, suspend, show …' : cues.length }}</small>
@@ -137,6 +150,7 @@ const toggle = (lane: string) => {
     </p>
     <AddDriver v-if="mechanism.scenario" />
     <div class="over">
+      <TieLinks :chart="chart" :row="(lane) => rows.get(lane) ?? null" />
       <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">
         <span>stops here</span>
       </div>
