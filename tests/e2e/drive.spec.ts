@@ -66,10 +66,10 @@ test('the playhead steps by keys and is dragged on the chart', async ({ page }) 
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible()
   await page.keyboard.press('Space')
 
-  const tracks = (await page.locator('.tracks').boundingBox())!
-  await page.mouse.move(tracks.x + 5, tracks.y + 60)
+  const tracks = (await page.locator('.chart .ruler').boundingBox())!
+  await page.mouse.move(tracks.x + 5, tracks.y + 10)
   await page.mouse.down()
-  await page.mouse.move(tracks.x + tracks.width / 2, tracks.y + 60, { steps: 5 })
+  await page.mouse.move(tracks.x + tracks.width / 2, tracks.y + 10, { steps: 5 })
   await page.mouse.up()
   await expect(time(page)).toHaveValue('1.250 s')
 })

@@ -72,6 +72,22 @@ for (const colorScheme of ['light', 'dark'] as const) {
       expect(await faults(page)).toEqual([])
     })
 
+    test('the timing chart is whole and accessible, with its tables open', async ({ page }) => {
+      await openFresh(page)
+      await jointRow(page, 'Crank shaft').click()
+      await page.getByRole('button', { name: 'Take the driver away' }).click()
+      await page.getByRole('button', { name: 'Drive by moves' }).click()
+      await page.getByRole('button', { name: 'Add a move' }).click()
+      await expect(page.getByRole('group', { name: 'Crank shaft, move 1' })).toBeVisible()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: /^Cues/ }).click()
+      await page.getByRole('button', { name: 'Add a cue at the playhead' }).click()
+      await expect(page.getByRole('group', { name: 'Cue 1' })).toBeVisible()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+    })
+
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
       test.slow()
       await openFresh(page)

@@ -246,6 +246,10 @@ const toggle = (lane: string) => {
   background: rgb(var(--v-theme-primary-soft));
 }
 
+.open > :deep(button .muted) {
+  color: rgb(var(--v-theme-on-primary-soft));
+}
+
 .empty {
   margin: 0;
   padding: 10px 12px 2px;
