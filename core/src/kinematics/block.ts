@@ -21,6 +21,8 @@ const SMALL_STEP = 1e-7
 const ROUNDING = 1e-10
 /** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
 const LARGEST_CORRECTION = 0.2
+/** A single row that has lost more than this of its leverage asks for another one. */
+const WEAK = 0.1
 /** A pivot ratio below this counts as a singular position. */
 const NEAR_SINGULAR = 1e-6
 
@@ -48,6 +50,9 @@ export class Block {
   private readonly entrySigns: Float64Array
   /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
   private readonly ratio = new Float64Array(1)
+  /** The matrix of a single row, and how large its entry was at first. */
+  private readonly single: Float64Array | null
+  private readonly leverage: number
   /** Made when it is asked for first. */
   private followed: Followed | null = null
   private scratch = new Float64Array(0)
@@ -83,7 +88,16 @@ export class Block {
         first.push(entries.length)
       }
     })
-    this.matrix = n > DENSE_ROWS ? this.sparse(plan, others, column) : new DenseSystem(n)
+    const dense = n > DENSE_ROWS ? null : new DenseSystem(n)
+    this.matrix = dense ?? this.sparse(plan, others, column)
+    this.single = dense && n === 1 ? dense.values : null
+    this.leverage =
+      n === 1
+        ? [...rowGradient(equations, state, plan.rows[0], others)].reduce(
+            (sum, [, v]) => sum + Math.abs(v),
+            0,
+          )
+        : 0
     this.firstEntry = Int32Array.from(first)
     this.entryLinks = Int32Array.from(entries, ({ link }) => link)
     this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
@@ -105,9 +119,14 @@ export class Block {
     return Math.sign(this.ratio[0])
   }
 
-  /** Pivot ratio: 1 for a well-conditioned block, near 0 for one that a poor choice or a dead point makes singular. */
+  /**
+   * Pivot ratio: 1 for a well-conditioned block, near 0 for one that a poor choice or a dead point makes singular. A
+   * single row has no ratio: it is compared with itself when it was chosen.
+   */
   get strength(): number {
-    return Math.abs(this.ratio[0])
+    const { single } = this
+    if (!single) return Math.abs(this.ratio[0])
+    return Math.abs(single[0]) < WEAK * this.leverage ? 0 : 1
   }
 
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */

@@ -78,6 +78,8 @@ export class Solver {
     const shortest = (time - this.time) / 2 ** MOST_HALVINGS
     let to = time
     let attempts = 0
+    /** Where rows were chosen anew last: once at an instant is enough. */
+    let renewedAt = Number.NaN
     while (this.time < time) {
       attempts++
       const step = to - this.time
@@ -86,6 +88,11 @@ export class Solver {
         to = Math.min(time, this.time + 2 * step)
         if (time - to < shortest) to = time
         continue
+      }
+      if (failure.reason === 'contradiction' && this.time !== renewedAt) {
+        renewedAt = this.time
+        this.restore()
+        if (this.system.renewSpare()) continue
       }
       if (step / 2 < shortest || attempts > MOST_ATTEMPTS) {
         this.restore()

@@ -123,15 +123,31 @@ export class System {
     let least = Infinity
     for (let b = 0; b < this.blocks.length; b++) least = Math.min(least, this.blocks[b].strength)
     if (least > (this.anyParked ? POOR_UNKNOWNS : POOR_ROWS)) return NONE
-    const { equations, state, known } = this
-    const stopped: number[] = []
     const below = (limit: number) =>
       new Set(this.blocks.filter(({ strength }) => strength < limit).flatMap(({ rows }) => [...rows]))
     const poor = [below(POOR_ROWS), below(POOR_UNKNOWNS)]
+    return this.choose(({ rows, parked }) => rows.some((row) => poor[parked.length > 0 ? 1 : 0].has(row)))
+      .stopped
+  }
+
+  /**
+   * Chooses among the rows anew where there are more than are needed: what the chosen ones hold weakly, others may hold
+   * firmly. Returns whether anything changed.
+   */
+  renewSpare(): boolean {
+    return this.choose((_, component) => component.rows.length > component.unknowns.length).renewed
+  }
+
+  private choose(wanted: (choice: Choice, component: Component) => boolean): {
+    renewed: boolean
+    stopped: readonly number[]
+  } {
+    const { equations, state, known } = this
+    const stopped: number[] = []
     let renewed = false
     this.components.forEach((component, k) => {
       const { rows, unknowns, parked } = this.choices[k]
-      if (!rows.some((row) => poor[parked.length > 0 ? 1 : 0].has(row))) return
+      if (!wanted(this.choices[k], component)) return
       const among = parked.length > 0 ? component.unknowns : unknowns
       const choice = choose(equations, state, component, known, among)
       // at a singular position the rows determine fewer unknowns: then the old choice goes on
@@ -141,7 +157,7 @@ export class System {
       renewed = true
     })
     if (renewed) this.build()
-    return stopped
+    return { renewed, stopped }
   }
 
   /** Makes the blocks of the present choices. */
