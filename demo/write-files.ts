@@ -1,9 +1,10 @@
 /** Writes the demo documents as files, for the command line and for people: `npx tsx demo/write-files.ts`. */
 import { writeFileSync } from 'node:fs'
 import { packetPusher } from './documents/packet-pusher'
+import { seedLine } from './documents/seed-line'
 import { walkingBeam } from './documents/walking-beam'
 
-export const files = { 'walking-beam': walkingBeam, 'packet-pusher': packetPusher }
+export const files = { 'walking-beam': walkingBeam, 'packet-pusher': packetPusher, 'seed-line': seedLine }
 
 export const textOf = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`
 

@@ -123,6 +123,8 @@ export function useActions(bounds: Bounds, fit: () => void) {
       always('connect', 'Go to Connect', '2', () => stage.go('connect')),
       always('drive', 'Go to Drive', '3', () => stage.go('drive')),
       always('play', playback.playing ? 'Pause' : 'Play', 'Space', playback.toggle, run.take !== null),
+      always('mark-start', 'Play from here', '[', () => playback.mark('start'), run.take !== null),
+      always('mark-end', 'Play up to here', ']', () => playback.mark('end'), run.take !== null),
       always(
         'mobility',
         panels.mobility ? 'Close the mobility panel' : 'Show what is free and what is held',

@@ -21,7 +21,9 @@ import type { GlyphSpec } from '~/viewport/glyphs'
 import type { Palette } from '~/viewport/palette'
 import { Viewport } from '~/viewport/viewport'
 
-/** With more joints than this only the glyph of the selected one is drawn: a crowd of them shows nothing. */
+/** With more joints than this only what is driven carries its arrow, and small: a crowd of glyphs shows nothing. */
+const SOME_JOINTS = 24
+/** And with more than this only the selected one. */
 const MANY_JOINTS = 150
 
 export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
@@ -61,7 +63,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     if (!view.value || !run.document) return
     view.value.setDocument(run.document)
     showPose()
-    view.value.setJoints(run.report ? glyphs(run.report, run.document) : [])
+    showGlyphs()
     showTrace()
     showMarks()
     const bodies = run.document.bodies.length
@@ -72,7 +74,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   function showPose() {
     const { shown } = pose
-    if (shown) view.value?.setPose(shown.bodies, shown.poses, shown.at)
+    if (shown) view.value?.setPose(shown.bodies, shown.poses, shown.at, shown.next, shown.share)
   }
 
   function showTrace() {
@@ -95,19 +97,25 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const groups = selection.all.filter(({ kind }) => kind === 'group').map(({ id }) => id)
     const bodies = ids('body')
     for (const id of groups) for (const body of mechanism.bodiesIn(id)) bodies.add(body)
-    if (run.report && run.document && run.report.joints.length > MANY_JOINTS)
-      view.value?.setJoints(glyphs(run.report, run.document))
+    if (run.report && run.document && run.report.joints.length > SOME_JOINTS) showGlyphs()
     view.value?.select(bodies, ids('joint'))
+  }
+
+  function showGlyphs() {
+    const { report, document } = run
+    if (!report || !document) view.value?.setJoints([], 1)
+    else view.value?.setJoints(glyphs(report, document), report.joints.length > SOME_JOINTS ? 0.5 : 1)
   }
 
   /** Joints with the arrow of the driver that moves them in the scenario shown. */
   function glyphs(report: ModelReport, document: MechanismDocument): GlyphSpec[] {
     const drivers = (document.scenarios.find((s) => s.id === mechanism.scenario?.id) ?? mechanism.scenario)
       ?.drivers
-    const crowded = report.joints.length > MANY_JOINTS
+    const { length } = report.joints
     return report.joints.flatMap(({ id, kind, from, frame }) => {
-      if (crowded && !selection.is('joint', id)) return []
       const driver = drivers?.find((d) => drivenJoint(d) === id)
+      const isShown = length <= SOME_JOINTS || (length <= MANY_JOINTS && driver !== undefined)
+      if (!isShown && !selection.is('joint', id)) return []
       const reversed = driver?.kind === 'motor' && driver.reversed === true
       return [{ id, kind, body: from, frame, driven: driver !== undefined, reversed }]
     })
@@ -202,12 +210,17 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   }
 }
 
+/** More points than this are not seen on a path. */
+const MOST_POINTS = 4000
+
 /** Positions of a point on a body over a take. */
 function pathOf(take: Take, body: string, [x, y, z]: readonly [number, number, number]): Float32Array {
-  const stride = POSE * take.bodies.length
+  const every = Math.ceil(take.frames / MOST_POINTS)
+  const points = Math.ceil(take.frames / every)
+  const stride = POSE * take.bodies.length * every
   const offset = POSE * take.bodies.indexOf(body)
-  const path = new Float32Array(3 * take.frames)
-  for (let frame = 0; frame < take.frames; frame++) {
+  const path = new Float32Array(3 * points)
+  for (let frame = 0; frame < points; frame++) {
     const p = frame * stride + offset
     const [px, py, pz, w, i, j, k] = take.poses.subarray(p, p + POSE) as unknown as number[]
     // v + 2 q x (q x v + w v), with q the vector part

@@ -2,13 +2,18 @@
 import { frameAt } from '@ligamen/core'
 import { useRunStore } from './run'
 
-export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
+export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 5, 10] as const
 
 export const usePlaybackStore = defineStore('playback', () => {
   const run = useRunStore()
   const time = ref(0)
   const playing = ref(false)
   const loop = ref(true)
+  /** Turns round at the ends instead of starting over. */
+  const thereAndBack = ref(false)
+  let direction = 1
+  /** What is played, from one time to another [s]; null for all of it. */
+  const marks = shallowRef<readonly [number, number] | null>(null)
   const speed = ref<number>(1)
 
   const interval = computed(() => run.take?.interval ?? 0)
@@ -18,9 +23,29 @@ export const usePlaybackStore = defineStore('playback', () => {
   /** The time of the frame shown. */
   const shown = computed(() => frame.value * interval.value)
 
+  /** The frame before the time, and the share of the way to the next one; whole frames while it stands still. */
+  const between = computed(() => {
+    if (!playing.value || interval.value === 0) return { first: frame.value, share: 0 }
+    const at = time.value / interval.value
+    const first = Math.min(last.value, Math.floor(at + 1e-9))
+    return { first, share: first < last.value ? Math.max(0, at - first) : 0 }
+  })
+  const range = computed<readonly [number, number]>(() =>
+    marks.value ? [Math.min(marks.value[0], end.value), Math.min(marks.value[1], end.value)] : [0, end.value],
+  )
+
   watch(end, (limit) => {
     if (time.value > limit) time.value = limit
   })
+
+  /** Marks where playing starts or ends; the other mark stays, as far as it lies on the right side. */
+  function mark(side: 'start' | 'end') {
+    const [from, to] = range.value
+    const now = shown.value
+    const next: readonly [number, number] =
+      side === 'start' ? [now, to > now ? to : end.value] : [from < now ? from : 0, now]
+    marks.value = next[1] - next[0] < interval.value / 2 ? null : next
+  }
 
   const seek = (to: number) => {
     time.value = Math.min(end.value, Math.max(0, to))
@@ -33,6 +58,11 @@ export const usePlaybackStore = defineStore('playback', () => {
     time,
     playing,
     loop,
+    thereAndBack,
+    marks,
+    mark,
+    unmark: () => (marks.value = null),
+    between,
     speed,
     frame,
     shown,
@@ -47,18 +77,26 @@ export const usePlaybackStore = defineStore('playback', () => {
     toggle: () => {
       if (playing.value) pause()
       else if (run.take) {
-        if (frame.value >= last.value) time.value = 0
+        const [from, to] = range.value
+        if (time.value >= to - interval.value / 2 || time.value < from) time.value = from
+        direction = 1
         playing.value = true
       }
     },
-    /** Moves on by a stretch of wall time [s]; stops or starts over at the end. */
+    /** Moves on by a stretch of wall time [s]; at the end it stops, starts over or turns round. */
     elapse: (seconds: number) => {
-      const to = time.value + seconds * speed.value
-      if (to <= end.value) time.value = to
-      else if (loop.value && end.value > 0) time.value = to % end.value
-      else {
-        time.value = end.value
+      const [from, to] = range.value
+      const next = time.value + direction * seconds * speed.value
+      if (next >= from && next <= to) {
+        time.value = next
+      } else if (!loop.value) {
+        time.value = to
         playing.value = false
+      } else if (thereAndBack.value) {
+        direction = next > to ? -1 : 1
+        time.value = next > to ? to : from
+      } else {
+        time.value = to > from ? from + ((next - from) % (to - from)) : from
       }
     },
   }

@@ -9,6 +9,16 @@ import { usePlaybackStore } from './playback'
 import { useRunStore } from './run'
 import { useStageStore } from './stage'
 
+/** Ids of the bodies, and the array and places at which their poses stand. */
+export interface ShownPoses {
+  readonly bodies: readonly string[]
+  readonly poses: Float64Array
+  readonly at: number
+  /** Another pose, toward which they stand by a share of the way. */
+  readonly next?: number
+  readonly share?: number
+}
+
 export const usePoseStore = defineStore('pose', () => {
   const run = useRunStore()
   const playback = usePlaybackStore()
@@ -26,16 +36,19 @@ export const usePoseStore = defineStore('pose', () => {
     if (run.take && stage.stage === 'drive' && !byHand.value) return 'take'
     return run.standing ? 'standing' : 'home'
   })
-  /** Ids of the bodies, and the array and place at which their poses stand. */
-  const shown = computed<{ bodies: readonly string[]; poses: Float64Array; at: number } | null>(() => {
+  const shown = computed<ShownPoses | null>(() => {
     const { report, take, standing } = run
     if (!report) return null
     const frame = POSE * report.bodies.length
     switch (source.value) {
       case 'preview':
         return { bodies: report.bodies, poses: preview.value!.clip.poses, at: previewFrame.value * frame }
-      case 'take':
-        return { bodies: take!.bodies, poses: take!.poses, at: playback.frame * frame }
+      case 'take': {
+        // while it plays, the bodies stand between two frames as well
+        const { first, share } = playback.between
+        const next = share > 0 ? (first + 1) * frame : undefined
+        return { bodies: take!.bodies, poses: take!.poses, at: first * frame, next, share }
+      }
       case 'standing':
         return { bodies: report.bodies, poses: standing!.poses, at: 0 }
       default:

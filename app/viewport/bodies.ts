@@ -88,13 +88,21 @@ export class BodyShapes {
     this.arrange()
   }
 
-  setPose(ids: readonly string[], poses: Float64Array, at: number): void {
-    ids.forEach((id, k) => {
-      const group = this.groups.get(id)
+  /** Poses from `at` on; with `next`, by a share of the way toward those: places evenly, turns along the shortest way. */
+  setPose(ids: readonly string[], poses: Float64Array, at: number, next = at, share = 0): void {
+    for (let k = 0; k < ids.length; k++) {
+      const group = this.groups.get(ids[k]!)
+      if (!group) continue
       const p = at + POSE * k
-      group?.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
-      group?.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
-    })
+      group.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
+      group.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
+      if (share === 0) continue
+      const n = next + POSE * k
+      there.set(poses[n]!, poses[n + 1]!, poses[n + 2]!)
+      turned.set(poses[n + 4]!, poses[n + 5]!, poses[n + 6]!, poses[n + 3]!)
+      group.position.lerp(there, share)
+      group.quaternion.slerp(turned, share)
+    }
     this.moved = true
   }
 
@@ -236,6 +244,8 @@ export class BodyShapes {
 }
 
 const orientation = new Float64Array(4)
+const there = new THREE.Vector3()
+const turned = new THREE.Quaternion()
 
 /** Parts with their shapes; those without a valid one are left out. */
 function resolved(parts: readonly Part[]): Map<string, ResolvedPart> {

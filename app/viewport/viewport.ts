@@ -24,6 +24,11 @@ CameraControls.install({ THREE })
 /** Radius of what is seen while there are no bodies [m]. */
 const EMPTY = 0.15
 
+/** From where the model is seen at first: the front, a little from the right and above. */
+const FROM = new THREE.Vector3(0.28, -4, 0.9).normalize()
+/** Room around the model. */
+const MARGIN = 1.12
+
 export type Hit = { kind: 'body' | 'joint'; id: string } | null
 
 export class Viewport {
@@ -105,9 +110,9 @@ export class Viewport {
     this.redraw()
   }
 
-  /** Joints to draw; they follow their bodies. */
-  setJoints(joints: readonly GlyphSpec[]): void {
-    this.glyphs.set(joints, this.bodies, this.bodies.size())
+  /** Joints to draw, larger or smaller than usual; they follow their bodies. */
+  setJoints(joints: readonly GlyphSpec[], scale: number): void {
+    this.glyphs.set(joints, this.bodies, scale * this.bodies.size())
     this.redraw()
   }
 
@@ -117,9 +122,9 @@ export class Viewport {
     this.redraw()
   }
 
-  /** Poses of all bodies in the order of `ids`, seven numbers each from `at`. */
-  setPose(ids: readonly string[], poses: Float64Array, at: number): void {
-    this.bodies.setPose(ids, poses, at)
+  /** Poses of all bodies in the order of `ids`, seven numbers each from `at`; see BodyShapes. */
+  setPose(ids: readonly string[], poses: Float64Array, at: number, next?: number, share?: number): void {
+    this.bodies.setPose(ids, poses, at, next, share)
     this.redraw()
   }
 
@@ -260,18 +265,31 @@ export class Viewport {
     this.controls.minDistance = sphere.radius / 20
     this.controls.maxDistance = sphere.radius * 20
     const { x, y, z } = sphere.center
-    void this.controls.setLookAt(
-      x + 0.28 * sphere.radius,
-      y - 4 * sphere.radius,
-      z + 0.9 * sphere.radius,
-      x,
-      y,
-      z,
-      smoothly,
-    )
-    void this.controls.fitToSphere(sphere, smoothly)
+    const away = FROM.clone().multiplyScalar(this.distanceOf(box, sphere))
+    void this.controls.setLookAt(x + away.x, y + away.y, z + away.z, x, y, z, smoothly)
     this.layGrid()
     this.redraw()
+  }
+
+  /** How far from the middle of a box the viewer sees all of it. */
+  private distanceOf(box: THREE.Box3, sphere: THREE.Sphere): number {
+    const upright = Math.tan((this.camera.fov * Math.PI) / 360)
+    if (box.isEmpty()) return sphere.radius / upright
+    const toViewer = FROM
+    const right = new THREE.Vector3().crossVectors(this.camera.up, toViewer).normalize()
+    const up = new THREE.Vector3().crossVectors(toViewer, right)
+    let distance = 0
+    for (let corner = 0; corner < 8; corner++) {
+      const at = new THREE.Vector3(
+        corner & 1 ? box.max.x : box.min.x,
+        corner & 2 ? box.max.y : box.min.y,
+        corner & 4 ? box.max.z : box.min.z,
+      ).sub(sphere.center)
+      const across = Math.abs(at.dot(right)) / (upright * this.camera.aspect)
+      const aloft = Math.abs(at.dot(up)) / upright
+      distance = Math.max(distance, at.dot(toViewer) + MARGIN * Math.max(across, aloft))
+    }
+    return distance
   }
 
   resize(width: number, height: number): void {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** Play, pause, step, loop and speed, the time at the playhead, and how the solving went. */
 import {
+  mdiContainEnd,
+  mdiContainStart,
   mdiPause,
   mdiPlay,
   mdiRepeat,
@@ -8,6 +10,7 @@ import {
   mdiSkipPrevious,
   mdiStepBackward,
   mdiStepForward,
+  mdiSwapHorizontal,
 } from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
 import ScenarioBar from './ScenarioBar.vue'
@@ -54,8 +57,12 @@ const result = computed(() => {
   const { take, progress } = run
   if (progress !== null) return `· solving … ${Math.round(100 * progress)} %`
   if (!take) return ''
-  return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms`
+  const kept = take.poses.byteLength + 3 * take.coordinates.byteLength + take.probes.byteLength
+  const memory = kept > SHOWN_MEMORY ? ` · ${Math.round(kept / 2 ** 20)} MB` : ''
+  return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms${memory}`
 })
+/** A take that takes more than this says so [bytes]. */
+const SHOWN_MEMORY = 16 * 2 ** 20
 const nextSpeed = (value: number) => {
   playback.speed = value
 }
@@ -101,6 +108,32 @@ const nextSpeed = (value: number) => {
       :title="playback.loop ? 'Starts over at the end' : 'Stops at the end'"
       @click="playback.loop = !playback.loop"
     />
+    <v-btn
+      :icon="mdiSwapHorizontal"
+      variant="text"
+      aria-label="Back and forth"
+      :aria-pressed="playback.thereAndBack"
+      :disabled="!playback.loop"
+      title="Turns round at the ends"
+      @click="playback.thereAndBack = !playback.thereAndBack"
+    />
+    <v-btn
+      :icon="mdiContainStart"
+      variant="text"
+      aria-label="Play from here"
+      :disabled="!run.take"
+      title="Mark where playing starts ([)"
+      @click="playback.mark('start')"
+    />
+    <v-btn
+      :icon="mdiContainEnd"
+      variant="text"
+      aria-label="Play up to here"
+      :disabled="!run.take"
+      title="Mark where playing ends (])"
+      @click="playback.mark('end')"
+    />
+    <v-btn v-if="playback.marks" size="small" @click="playback.unmark">Play all</v-btn>
     <v-select
       class="speed"
       aria-label="Playback speed"

@@ -51,6 +51,12 @@ const marks = computed(() => {
     .filter((time) => time >= from)
     .map((time) => ({ left: `${timing.place(time)}%`, text: `${formatNumber(time, decimals)} s` }))
 })
+/** The stretch between the marks of playing. */
+const played = computed(() => {
+  if (!playback.marks) return null
+  const [from, to] = playback.marks.map(timing.place) as [number, number]
+  return { left: `${Math.max(0, from)}%`, width: `${Math.min(100, to) - Math.max(0, from)}%` }
+})
 const solvedEnd = computed(() => (run.take?.stopped ? timing.place(playback.end) : null))
 
 let dragging = false
@@ -105,6 +111,7 @@ const toggle = (lane: string) => {
         <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
       </div>
       <div ref="ruler" class="ruler track" v-on="scrub">
+        <span v-if="played" class="played" :style="played" />
         <span v-for="mark in marks" :key="mark.text" class="tick tabular" :style="{ left: mark.left }">
           {{ mark.text }}
         </span>
@@ -210,6 +217,13 @@ const toggle = (lane: string) => {
   color: rgb(var(--v-theme-muted));
   white-space: nowrap;
   border-left: 1px solid rgb(var(--v-theme-line));
+}
+
+.played {
+  position: absolute;
+  bottom: 0;
+  height: 4px;
+  background: rgb(var(--v-theme-playhead));
 }
 
 .lane {
