@@ -65,11 +65,19 @@ async function inBrowser() {
   started.push(server)
   const { benchWorker } = await import('./bench/worker.mjs')
   const { benchView } = await import('./bench/view.mjs')
-  const measured = [...(await benchWorker(server.address)), ...(await benchView(server.address))]
-  for (const { name, value, unit, limit } of measured) {
+  const { benchCycle } = await import('./bench/cycle.mjs')
+  /** @type {{ name: string, value: number, unit: string, limit?: number, least?: number }[]} */
+  const measured = [
+    ...(await benchWorker(server.address)),
+    ...(await benchView(server.address)),
+    ...(await benchCycle(server.address)),
+  ]
+  for (const { name, value, unit, limit, least } of measured) {
     console.log(`${name.padEnd(62)} ${value.toPrecision(4)} ${unit}`)
     if (limit !== undefined)
       console.log(`${value <= limit ? '  reached' : '  MISSED'}: at most ${limit} ${unit}`)
+    if (least !== undefined)
+      console.log(`${value >= least ? '  reached' : '  MISSED'}: at least ${least} ${unit}`)
   }
   figures.push(...measured.map(({ name, value, unit }) => ({ name, value, unit })))
 }

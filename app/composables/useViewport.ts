@@ -9,6 +9,7 @@ import { useMechanismStore } from '~/stores/mechanism'
 import { useOverlapsStore } from '~/stores/overlaps'
 import { usePartMakerStore } from '~/stores/part-maker'
 import { usePickingStore } from '~/stores/picking'
+import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import { useSectionStore } from '~/stores/section'
@@ -30,6 +31,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const run = useRunStore()
   const mechanism = useMechanismStore()
   const pose = usePoseStore()
+  const playback = usePlaybackStore()
   const selection = useSelectionStore()
   const visibility = useVisibilityStore()
   const picking = usePickingStore()
@@ -62,6 +64,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   function showDocument() {
     if (!view.value || !run.document) return
     view.value.setDocument(run.document)
+    view.value.setCords(run.report?.cords ?? [])
     showPose()
     showGlyphs()
     showTrace()
@@ -74,7 +77,20 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   function showPose() {
     const { shown } = pose
-    if (shown) view.value?.setPose(shown.bodies, shown.poses, shown.at, shown.next, shown.share)
+    if (!shown) return
+    view.value?.setPose(shown.bodies, shown.poses, shown.at, shown.next, shown.share)
+    const cords = run.report?.cords ?? []
+    if (cords.length > 0) view.value?.followCords(cords.map(({ coordinate }) => turnOf(coordinate)))
+  }
+
+  /** A coordinate where the bodies stand on screen, between two frames as they do. */
+  function turnOf(coordinate: number): number {
+    const { report, take, standing } = run
+    if (pose.source !== 'take' || !take) return (standing ?? report!).coordinates[coordinate] ?? 0
+    const { first, share } = playback.between
+    const columns = take.coordinateChannels.length
+    const at = (frame: number) => take.coordinates[frame * columns + coordinate] ?? 0
+    return share > 0 ? at(first) + share * (at(first + 1) - at(first)) : at(first)
   }
 
   function showTrace() {

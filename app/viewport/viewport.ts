@@ -4,10 +4,11 @@
  */
 import CameraControls from 'camera-controls'
 import * as THREE from 'three'
-import type { Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
+import type { CordPlace, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
 import type { BodyHit, Showing } from './bodies'
 import { frameOf } from './frame-matrix'
+import { Cords } from './cords'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { groundGrid } from './grid'
@@ -41,6 +42,7 @@ export class Viewport {
   private readonly glyphs = new JointGlyphs()
   private readonly trace = new Trace()
   private readonly markers = new Markers()
+  private readonly cords = new Cords()
   private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
   private readonly handles: Handles
@@ -89,6 +91,7 @@ export class Viewport {
       this.glyphs.root,
       this.trace.root,
       this.markers.root,
+      this.cords.root,
     )
   }
 
@@ -100,6 +103,7 @@ export class Viewport {
     this.trace.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
+    this.cords.setPalette(palette)
     this.handles.setPalette(palette)
     this.layGrid()
     this.redraw()
@@ -113,6 +117,17 @@ export class Viewport {
   /** Joints to draw, larger or smaller than usual; they follow their bodies. */
   setJoints(joints: readonly GlyphSpec[], scale: number): void {
     this.glyphs.set(joints, this.bodies, scale * this.bodies.size())
+    this.redraw()
+  }
+
+  setCords(places: readonly CordPlace[]): void {
+    this.cords.set(places)
+    this.redraw()
+  }
+
+  /** Lets the cords follow the bodies, with the turns of their drums [rad]. */
+  followCords(turns: readonly number[]): void {
+    this.cords.follow(this.bodies, turns)
     this.redraw()
   }
 

@@ -256,13 +256,19 @@ function stackerAndHoist(): void {
     .box(DARK, [8, 8, 30], [0, 0, 18])
     .hinge('hoist', 'Hoist drum', 'frame', 'drum', [300, -150, 230], SOUTH)
     .slide('platform-guide', 'Platform guide', 'frame', 'platform', [325, -150, 90], UP)
+    .datum('cord-eye', 'Cord eye', 'platform', [325, -150, 128])
     .relate({
       id: 'cord',
       name: 'Hoist cord',
-      kind: 'rack',
+      kind: 'cord',
       a: { joint: 'hoist' },
-      b: { joint: 'platform-guide' },
+      datum: 'cord-eye',
       diameter: '50 mm',
+      thickness: '3 mm',
+      pitch: '5 mm',
+      turns: 4,
+      // it leaves the drum on the right and hangs straight down
+      reversed: true,
     })
     .limit('platform-guide', 's', '-70 mm', '40 mm')
 }
@@ -451,7 +457,7 @@ function cycle() {
       id: 'lowered',
       tie: { after: 'round', offset: '0.2 s' },
       duration: '0.8 s',
-      by: '90 deg',
+      by: '-90 deg',
     }),
     { id: 'beam-motor', kind: 'motor', joint: 'beam-shaft', speed: '60 rpm', runUp: '0.4 s' },
     {

@@ -8,7 +8,7 @@ const ROUNDS = 9
 const PLAYED = 4000
 
 /** @param {number[]} values */
-const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
+export const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
 
 /**
  * @param {string} address of a running server
@@ -32,7 +32,7 @@ export async function benchView(address) {
     }
     await page.getByRole('status').filter({ hasText: 'frames solved in' }).waitFor()
     const selected = await selecting(page)
-    const script = await playing(page)
+    const script = await scriptPerFrame(page)
     return [
       {
         name: '300 bodies: opened, from the click on the start page to the model',
@@ -113,7 +113,7 @@ async function selecting(page) {
  * Script time of the page's thread for each frame shown, as the browser counts it.
  * @param {import('@playwright/test').Page} page
  */
-async function playing(page) {
+export async function scriptPerFrame(page) {
   const session = await page.context().newCDPSession(page)
   await session.send('Performance.enable')
   const scripted = async () => {

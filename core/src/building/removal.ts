@@ -62,12 +62,21 @@ export function removalOf(document: MechanismDocument, ids: readonly string[]): 
 }
 
 /** Datums on which anything stands. */
-function usedDatums({ joints, mates = [], paths = [], probes, datums, scenarios }: MechanismDocument) {
+function usedDatums({
+  joints,
+  mates = [],
+  relations = [],
+  paths = [],
+  probes,
+  datums,
+  scenarios,
+}: MechanismDocument) {
   const drivers = scenarios.flatMap((scenario) => scenario.drivers)
   return new Set<string | undefined>([
     ...joints.flatMap(({ from, to }) => [from, to]),
     ...mates.flatMap(({ a, b }) => [a.datum, b.datum]),
     ...datums.flatMap(({ between }) => [between?.a, between?.b]),
+    ...relations.map((relation) => (relation.kind === 'cord' ? relation.datum : undefined)),
     ...paths.map(({ datum }) => datum),
     ...probes.flatMap(({ datum, from }) => [datum, from]),
     ...drivers.map((driver) => (driver.kind === 'path' ? driver.datum : undefined)),

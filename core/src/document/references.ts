@@ -262,6 +262,9 @@ function relationProblems(document: MechanismDocument, known: Known): Problem[] 
         known.missing('joint', joint, `${path}/${place}/joint`, relation.id),
       ),
       ...known.missing('body', carrier, `${path}/carrier`, relation.id),
+      ...(relation.kind === 'cord'
+        ? known.missing('datum', relation.datum, `${path}/datum`, relation.id)
+        : []),
     ]
   })
 }

@@ -2,7 +2,7 @@
  * Relations: equations between joint positions. Directions and phases are those of the home pose: a relation holds the
  * positions that its joints have there, unless a `phase` says otherwise.
  */
-import { IsBoolean, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
+import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import type { Quantity } from '../units/quantity'
 import { Nested, NestedList } from './nested'
 import type { Constructor } from './nested'
@@ -105,7 +105,25 @@ export class TabulatedRelation extends Relation {
   @IsOptional() @IsBoolean() periodic?: boolean
 }
 
-export type AnyRelation = GearPair | BeltDrive | RackAndPinion | ScrewDrive | LinearSum | TabulatedRelation
+/**
+ * A cord wound on a drum (the second body of the joint a, about its axis) and made fast to a datum: what the drum winds up
+ * the free part loses. The free part lies square to the axis; reversed, it leaves the drum on the other side.
+ */
+export class CordOnDrum extends Relation {
+  @IsIn(['cord']) kind!: 'cord'
+  @Nested(() => CoordinateRef) a!: CoordinateRef
+  @IsId() datum!: string
+  /** Of the circle on which the middle of the cord lies. */
+  @IsQuantity('length') diameter!: Quantity
+  /** Thickness of the cord, and advance of its winding along the drum for one turn; only drawn. */
+  @IsOptional() @IsQuantity('length') thickness?: Quantity
+  @IsOptional() @IsQuantity('length') pitch?: Quantity
+  /** Turns that are wound at the home pose; only drawn. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1000) turns?: number
+}
+
+export type AnyRelation =
+  GearPair | BeltDrive | RackAndPinion | ScrewDrive | LinearSum | TabulatedRelation | CordOnDrum
 
 export const relationClasses: Readonly<Record<AnyRelation['kind'], Constructor>> = {
   gear: GearPair,
@@ -114,13 +132,15 @@ export const relationClasses: Readonly<Record<AnyRelation['kind'], Constructor>>
   screw: ScrewDrive,
   sum: LinearSum,
   table: TabulatedRelation,
+  cord: CordOnDrum,
 }
 
 /** The coordinates of a relation with their places in it. */
-export const coordinatesOf = (relation: AnyRelation): [string, CoordinateRef][] =>
-  relation.kind === 'sum'
-    ? relation.terms.map((term, k) => [`terms/${k}`, term])
-    : [
-        ['a', relation.a],
-        ['b', relation.b],
-      ]
+export function coordinatesOf(relation: AnyRelation): [string, CoordinateRef][] {
+  if (relation.kind === 'sum') return relation.terms.map((term, k) => [`terms/${k}`, term])
+  if (relation.kind === 'cord') return [['a', relation.a]]
+  return [
+    ['a', relation.a],
+    ['b', relation.b],
+  ]
+}

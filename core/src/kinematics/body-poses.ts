@@ -1,7 +1,7 @@
 /** Poses of all bodies in ground from the frames of their links. */
-import { compose, FRAME, ORIGIN } from '../maths/frame'
+import { compose, FRAME, identityFrame, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { readQuaternion } from '../maths/quaternion'
+import { readQuaternion, writeAxes } from '../maths/quaternion'
 import type { Chain } from './chain'
 
 /** Position [m] and orientation [w, x, y, z] of a body in ground. */
@@ -44,4 +44,13 @@ export class BodyPoses {
       readQuaternion(world, l, out, at + 3)
     }
   }
+}
+
+/** The pose of a body as a frame in ground. */
+export function frameOfPose(poses: Float64Array, index: number): Frame {
+  const at = POSE * index
+  const frame = identityFrame()
+  writeAxes(poses.subarray(at + 3, at + 7) as unknown as [number, number, number, number], frame)
+  for (let k = 0; k < 3; k++) frame[ORIGIN + k] = poses[at + k]
+  return frame
 }

@@ -12,7 +12,7 @@
  */
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { acos, asin, atan2, hypot } from './scalar-functions'
+import { acos, asin, atan2, hypot, unwound } from './scalar-functions'
 import type { ScalarFunction } from './scalar-functions'
 
 export const Axis = { X: 0, Y: 1, Z: 2 } as const
@@ -290,3 +290,12 @@ function primitiveWrenchRate(
   out[4] = 0
   out[5] = 0
 }
+
+/** Length of a cord from a drum about the z axis of A to B's origin, see `unwound` [m]. */
+export const cordLength = (radius: number, side: 1 | -1, toward: readonly [number, number]): Condition => ({
+  parts: [along(Axis.X), along(Axis.Y)],
+  of: unwound(radius, side, toward),
+  direction: 'length of the cord',
+  measures: 'length',
+  winds: false,
+})

@@ -54,3 +54,37 @@ export const acos: ScalarFunction = {
     curvature[0] = -s[0] / (c * c * c)
   },
 }
+
+/**
+ * Length of a taut cord from a circle about the origin to the point (s0, s1): its free part and the arc that it has left,
+ * counted from the direction `toward`. With the tangent point R n, n = (cos f, sin f), and the free part L along
+ * t = side (-sin f, cos f): the gradient is t, the curvature n n^T / L.
+ *
+ * @param side +1 when the cord leaves the circle counter-clockwise, -1 when clockwise
+ * Source: the involute of a circle, e.g. Bronstein & Semendjajew, Taschenbuch der Mathematik.
+ */
+export const unwound = (
+  radius: number,
+  side: 1 | -1,
+  [tx, ty]: readonly [number, number],
+): ScalarFunction => ({
+  value: (s) => {
+    const [x, y] = [s[0], s[1]]
+    const d = Math.hypot(x, y)
+    const free = Math.sqrt(Math.max(0, d * d - radius * radius))
+    const f = Math.atan2(tx * y - ty * x, tx * x + ty * y) - side * Math.acos(Math.min(1, radius / d))
+    return free + side * radius * f
+  },
+  derive: (s, _, gradient, curvature) => {
+    const [x, y] = [s[0], s[1]]
+    const d = Math.hypot(x, y)
+    const free = Math.sqrt(Math.max(1e-300, d * d - radius * radius))
+    const f = Math.atan2(y, x) - side * Math.acos(Math.min(1, radius / d))
+    const [cos, sin] = [Math.cos(f), Math.sin(f)]
+    gradient[0] = -side * sin
+    gradient[1] = side * cos
+    curvature[0] = (cos * cos) / free
+    curvature[1] = curvature[ROW] = (cos * sin) / free
+    curvature[ROW + 1] = (sin * sin) / free
+  },
+})

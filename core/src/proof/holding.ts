@@ -4,7 +4,8 @@ import type { MechanismDocument } from '../document/mechanism'
 import { jointKinds, jointType } from '../kinematics/joints/registry'
 import { draftJoint, standAs } from './joining'
 import type { Model } from './model'
-import { frameOfPose, readStanding } from './standing'
+import { frameOfPose } from '../kinematics/body-poses'
+import { readStanding } from './standing'
 
 /** The document with a joint of a kind in the place of the given one, moving nothing; null when it cannot be made. */
 export function rejoinInPlace(

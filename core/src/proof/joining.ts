@@ -18,7 +18,8 @@ import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
 import { openModel } from './model'
 import type { Model } from './model'
-import { frameOfPose, readStanding } from './standing'
+import { frameOfPose } from '../kinematics/body-poses'
+import { readStanding } from './standing'
 
 /** What a person has picked: a place on a body, as a datum would say it. */
 export type Pick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset'>

@@ -11,7 +11,7 @@ import { datumFrames, freshId, pointAgainst, slug, standAs } from './joining'
 import type { Pick } from './joining'
 import { openModel } from './model'
 import type { Model } from './model'
-import { frameOfPose } from './standing'
+import { frameOfPose } from '../kinematics/body-poses'
 
 export interface MateProposal {
   readonly kind: Mate['kind']

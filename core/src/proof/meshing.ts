@@ -19,7 +19,8 @@ import { placementOf } from './joining'
 import type { Model } from './model'
 import { axesApart, axisOf, originOf, sideOf, signedAngle } from './relating'
 import type { Driving, Side } from './relating'
-import { frameOfPose, readStanding } from './standing'
+import { frameOfPose } from '../kinematics/body-poses'
+import { readStanding } from './standing'
 
 export interface Snapped {
   readonly document: MechanismDocument

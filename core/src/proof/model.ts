@@ -6,7 +6,7 @@ import type { MechanismDocument } from '../document/mechanism'
 import type { NamedPose } from '../document/poses'
 import { validateDocument } from '../document/validate'
 import { assembleFrom } from '../kinematics/assemble'
-import { BodyPoses, POSE } from '../kinematics/body-poses'
+import { BodyPoses, frameOfPose, POSE } from '../kinematics/body-poses'
 import { coordinateOf } from '../kinematics/coordinate-of'
 import { compile } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
@@ -32,6 +32,8 @@ import type { Channel, Measure } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
+import { cordPlaces } from './cords'
+import type { CordPlace } from './cords'
 import { resolveProbes } from './probes'
 
 /** A document compiled, with its scenarios and probes, but not assembled yet. */
@@ -70,6 +72,7 @@ export interface ModelReport {
   readonly joints: readonly JointPlace[]
   /** The points that the datum probes follow. */
   readonly tracers: readonly Tracer[]
+  readonly cords: readonly CordPlace[]
 }
 
 export interface JointPlace {
@@ -157,6 +160,11 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     coordinates: reader.values,
     bodies: mechanism.geometry.bodies.map((body) => body.source.id),
     poses,
+    cords: cordPlaces(
+      mechanism,
+      mechanism.geometry.bodies.map((_, b) => frameOfPose(poses, b)),
+      reader.values,
+    ),
     joints: mechanism.geometry.joints.map(({ source, from, to }) => ({
       id: source.id,
       kind: source.kind,

@@ -16,7 +16,8 @@ import { shapeOf } from '../shapes/resolve'
 import { freshId, slug } from './joining'
 import { openModel } from './model'
 import type { Model } from './model'
-import { frameOfPose, readStanding } from './standing'
+import { frameOfPose } from '../kinematics/body-poses'
+import { readStanding } from './standing'
 import { wheelSlip } from './slip'
 
 export interface RelationDraft {

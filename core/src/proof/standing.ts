@@ -6,9 +6,6 @@ import { assembleFrom } from '../kinematics/assemble'
 import { BodyPoses, POSE } from '../kinematics/body-poses'
 import { Reader } from '../kinematics/reading'
 import { MotionState } from '../kinematics/state'
-import { writeAxes } from '../maths/quaternion'
-import { identityFrame, ORIGIN } from '../maths/frame'
-import type { Frame } from '../maths/frame'
 import { coordinateChannels } from '../motion/run'
 import type { Result } from '../result'
 import type { Model } from './model'
@@ -43,13 +40,4 @@ export function standNear(model: Model, values: Readonly<Record<string, number>>
     if (link >= 0 && values[key] !== undefined) q[link] = values[key] - constant
   })
   return assembleFrom(mechanism, q, new Uint8Array(mechanism.links))
-}
-
-/** The pose of a body as a frame in ground. */
-export function frameOfPose(poses: Float64Array, index: number): Frame {
-  const at = POSE * index
-  const frame = identityFrame()
-  writeAxes(poses.subarray(at + 3, at + 7) as unknown as [number, number, number, number], frame)
-  for (let k = 0; k < 3; k++) frame[ORIGIN + k] = poses[at + k]
-  return frame
 }

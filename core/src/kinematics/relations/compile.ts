@@ -2,7 +2,8 @@
  * Relations into rows. Signs of meshing come from the home pose, and so does the phase, unless the document gives one.
  */
 import type { AnyRelation, CoordinateRef } from '../../document/relations'
-import { ORIGIN } from '../../maths/frame'
+import { inverse, multiply, ORIGIN } from '../../maths/frame'
+import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
@@ -14,7 +15,7 @@ import { Equations } from '../equations'
 import type { Geometry, ResolvedJoint } from '../geometry'
 import { measured } from '../reading'
 import type { Reading } from '../reading'
-import type { Row, Term } from '../rows'
+import type { Pair, Row, Term } from '../rows'
 import type { MotionState } from '../state'
 import { relationType } from './registry'
 import type { Equation, PitchPoint, RelationContext, Side } from './relation-type'
@@ -135,6 +136,15 @@ class Context implements RelationContext {
     return found
       ? succeed(found)
       : problem('relation-freedom', `needs one of its freedoms to be named; it has: ${names}.`)
+  }
+
+  fromJoint(ref: CoordinateRef, datum: string): { pair: Pair; point: Vector } {
+    const { builder, geometry } = this.compiling
+    const { from } = this.joint(ref.joint)
+    const to = geometry.datums.get(datum)!
+    const base = builder.inGround(from.body, from.frame)
+    const there = multiply(inverse(base), builder.inGround(to.body, to.frame))
+    return { pair: builder.pair(from, to), point: [there[ORIGIN], there[ORIGIN + 1], there[ORIGIN + 2]] }
   }
 
   onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]> {

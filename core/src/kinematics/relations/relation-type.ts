@@ -5,7 +5,8 @@
 import type { AnyRelation, CoordinateRef } from '../../document/relations'
 import type { Result } from '../../result'
 import type { Reading } from '../reading'
-import type { Curve } from '../rows'
+import type { Vector } from '../../maths/vector'
+import type { Curve, Pair } from '../rows'
 
 /** A joint's coordinate as a relation uses it. */
 export interface Side extends Reading {
@@ -46,6 +47,8 @@ export interface Equation {
 export interface RelationContext {
   /** A coordinate on its own. Errors: `relation-freedom`, `relation-suspended`. */
   coordinate(ref: CoordinateRef, place: string): Result<Reading>
+  /** A datum seen from the first datum of a joint: the pair of both, and where the datum stands in it at home [m]. */
+  fromJoint(ref: CoordinateRef, datum: string): { readonly pair: Pair; readonly point: Vector }
   /** Two coordinates seen from one carrier. Errors: also `relation-carrier`. */
   onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]>
   nameOf(ref: CoordinateRef): string
