@@ -1,5 +1,6 @@
 /** Joint coordinates where the bodies stand on screen: at the playhead, by hand, or at home. */
 import { usePlaybackStore } from '~/stores/playback'
+import { useStates } from './useStates'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import type { Channel, JointState } from '@ligamen/core'
@@ -18,6 +19,7 @@ export function useReadings() {
   const run = useRunStore()
   const playback = usePlaybackStore()
   const pose = usePoseStore()
+  const states = useStates()
 
   const take = () => (pose.source === 'take' ? run.take : null)
   const at = (c: number) => playback.frame * (run.report?.channels.length ?? 0) + c
@@ -28,7 +30,7 @@ export function useReadings() {
       return {
         channel,
         joint,
-        state: report!.states[joint] ?? 'parked',
+        state: states.value[joint] ?? 'parked',
         get value() {
           const shown = take()
           return (shown ? shown.coordinates[at(c)] : (run.standing ?? report!).coordinates[c]) ?? 0

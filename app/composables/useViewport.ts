@@ -12,11 +12,11 @@ import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
+import { useSceneStore } from '~/stores/scene'
 import { useSectionStore } from '~/stores/section'
 import { useSelectionStore } from '~/stores/selection'
 import { useStageStore } from '~/stores/stage'
 import { useViewportStore } from '~/stores/viewport'
-import { useVisibilityStore } from '~/stores/visibility'
 import { usePlacing } from './usePlacing'
 import type { GlyphSpec } from '~/viewport/glyphs'
 import type { Palette } from '~/viewport/palette'
@@ -33,7 +33,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const pose = usePoseStore()
   const playback = usePlaybackStore()
   const selection = useSelectionStore()
-  const visibility = useVisibilityStore()
+  const scene = useSceneStore()
   const picking = usePickingStore()
   const maker = usePartMakerStore()
   const section = useSectionStore()
@@ -141,7 +141,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value = new Viewport(canvas.value!)
     view.value.setMeshes(meshes.get)
     view.value.setPalette(palette.value)
-    view.value.setShowing(visibility.showing)
+    view.value.setShowing(scene.showing)
     showDocument()
     view.value.setSection(section.plane)
     view.value.onHandles = (ids, motion, done) => {
@@ -158,7 +158,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   watch([() => run.take, () => stage.stage], showTrace)
   watch(() => selection.all, showSelection)
   watch(
-    () => visibility.showing,
+    () => scene.showing,
     (showing) => view.value?.setShowing(showing),
   )
   watch([() => picking.picked, () => picking.offered], showMarks)

@@ -3,6 +3,7 @@
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
+import ScenarioFaults from './ScenarioFaults.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
@@ -180,6 +181,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         @click="remove(row)"
       />
     </div>
+    <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
     <div class="foot">
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
       <span class="muted">or click into the lane above, at the time and the level it should end at</span>

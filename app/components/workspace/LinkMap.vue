@@ -11,6 +11,7 @@ import {
   useVueFlow,
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
+import { useStates } from '~/composables/useStates'
 import { linkGraph } from '~/services/link-graph'
 import { layOut } from '~/services/map-layout'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -21,6 +22,7 @@ import { useSelectionStore } from '~/stores/selection'
 const mechanism = useMechanismStore()
 const navigator = useNavigatorStore()
 const run = useRunStore()
+const states = useStates()
 const selection = useSelectionStore()
 const { fitView } = useVueFlow('link-map')
 
@@ -33,7 +35,7 @@ const graph = computed(() =>
     : { nodes: [], edges: [] },
 )
 const joints = computed(() =>
-  graph.value.edges.map((edge) => ({ ...edge, state: run.report?.states[edge.id] ?? 'parked' })),
+  graph.value.edges.map((edge) => ({ ...edge, state: states.value[edge.id] ?? 'parked' })),
 )
 const groups = computed(() => (mechanism.document?.groups ?? []).map(({ id }) => id))
 const isFolded = computed(() => groups.value.every((id) => navigator.folded.has(id)))

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
 import type { Advice } from '@ligamen/core'
+import ScenarioFaults from '~/components/drive/ScenarioFaults.vue'
 import { describeChanges } from '~/services/changes'
 import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useRunStore } from '~/stores/run'
 import { useSavingStore } from '~/stores/saving'
+import { useStageStore } from '~/stores/stage'
 
 defineProps<{ recovered: boolean }>()
 const emit = defineEmits<{ takeTheirs: []; keepAsCopy: [] }>()
 const mechanism = useMechanismStore()
 const run = useRunStore()
 const saving = useSavingStore()
+const stage = useStageStore()
 
 const conflict = computed(() => {
   const met = saving.conflict
@@ -24,7 +27,8 @@ const conflict = computed(() => {
 })
 const motion = computed(() => {
   if (mechanism.problems.length > 0) return mechanism.problems.map((p) => p.message).join(' ')
-  if (!run.problem) return ''
+  // what keeps a scenario from starting is told with what would mend it
+  if (!run.problem || run.problem === run.report?.problem) return ''
   const kept =
     run.stale && run.take
       ? ` The last good motion (${seconds(run.take.frames * run.take.interval)}) stays.`
@@ -69,6 +73,7 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
         <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
       </span>
     </div>
+    <ScenarioFaults v-if="stage.stage === 'drive'" class="notice" />
     <div v-if="recovered && saving.state === 'saved'" class="notice calm" role="status">
       Edits that had not reached the server were found here and are saved now.
     </div>

@@ -1,6 +1,6 @@
 /** Timing of scenarios: ties between moves, motors and cues, waiting for values, starts, and what is wrong with them. */
 import { describe, expect, it } from 'vitest'
-import { reportModel } from '../../src'
+import { mendScenario, openModel, reportModel } from '../../src'
 import type { AnyDriver, Move } from '../../src'
 import { Sketch } from '../sketch'
 
@@ -87,6 +87,30 @@ describe('moves', () => {
     expect(faultsOf(sketch)).toEqual([['move-past-limit', '/scenarios/0/drivers/0/moves/0']])
     const { stopped } = sketch.attempt()
     expect(stopped?.code).toBe('limit-reached')
+  })
+
+  it('that are wrong come with a way out that holds', () => {
+    const far = table().drive(lane('l', 'press', { id: 'far', duration: 1, by: '80 mm' }))
+    far.document.joints[0].freedoms = [{ name: 's', lower: 0, upper: '50 mm' }]
+    const early = table().drive(
+      lane('l', 'press', { id: 'a', duration: 1, to: 0.01 }, { id: 'b', start: 0.5, duration: 1, to: 0 }),
+    )
+    const twice = table()
+      .drive(lane('l', 'press', { id: 'a', duration: 1, to: 0.01 }))
+      .drive(lane('m', 'press', { id: 'b', duration: 1, to: 0.02 }))
+    for (const [sketch, words] of [
+      [far, 'Let it end at the limit, 50 mm.'],
+      [early, 'Start it when the one before it has ended.'],
+      [twice, 'Let this driver rest.'],
+    ] as const) {
+      const { problem, warnings } = reportModel(sketch.open(), 'run')
+      const [way] = mendScenario(sketch.document, 'run', problem ?? warnings[0])
+      expect(way.sentence).toBe(words)
+      const mended = openModel(way.document)
+      if (!mended.ok) throw new Error(mended.problems[0].message)
+      const after = reportModel(mended.value, 'run')
+      expect([after.problem, after.warnings]).toEqual([null, []])
+    }
   })
 
   it.each<[string, Partial<Move>[], string]>([
