@@ -104,6 +104,8 @@ export {
   removeFromScenario,
   scenarioOf,
 } from './building/scenario-edits'
+export { chainPoses } from './building/chain-poses'
+export type { Leg } from './building/chain-poses'
 export { removalOf } from './building/removal'
 export type { Removal } from './building/removal'
 export { MeshFeatures } from './shapes/features'

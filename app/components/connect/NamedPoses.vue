@@ -1,17 +1,24 @@
 <script setup lang="ts">
-/** Poses kept by name: save where it stands, go there again, make it the home pose, take one away. */
-import { copyOf, frameOfPose, freshId, removalOf, slug, standAs } from '@ligamen/core'
+/**
+ * Poses kept by name: save where it stands, go there again, make it the home pose, and chain them into a scenario in their
+ * order, each with a time.
+ */
+import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
+import { chainPoses, copyOf, frameOfPose, freshId, removalOf, slug, standAs } from '@ligamen/core'
+import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import { parseQuantity } from '@ligamen/core'
-import type { NamedPose } from '@ligamen/core'
+import type { NamedPose, Quantity } from '@ligamen/core'
+import { useStageStore } from '~/stores/stage'
 
 const mechanism = useMechanismStore()
 const run = useRunStore()
 const pose = usePoseStore()
+const stage = useStageStore()
 const readings = useReadings()
 const { goTo, home } = useJointControl()
 const name = ref('')
@@ -68,6 +75,44 @@ async function makeHome() {
   fault.value = refused.map(({ message }) => message).join(' ')
 }
 
+const update = (kept: NamedPose) => {
+  const now = values()
+  return mechanism.edit(`Update pose ${kept.name}`, (draft) => {
+    draft.poses!.find(({ id }) => id === kept.id)!.values = now
+  })
+}
+const reorder = (kept: NamedPose, by: number) =>
+  mechanism.edit(`Pose ${kept.name} ${by < 0 ? 'earlier' : 'later'}`, (draft) => {
+    const at = draft.poses!.findIndex(({ id }) => id === kept.id)
+    const [moved] = draft.poses!.splice(at, 1)
+    draft.poses!.splice(Math.max(0, at + by), 0, moved!)
+  })
+
+/** How long it takes to each pose, by id. */
+const times = ref<Record<string, Quantity>>({})
+const setTime = (id: string) => (value: Quantity) => {
+  times.value = { ...times.value, [id]: value }
+  return Promise.resolve([])
+}
+async function chain() {
+  const { document } = mechanism
+  if (!document) return
+  const taken = new Set(document.scenarios.map((scenario) => scenario.name))
+  let called = 'Chained poses'
+  for (let k = 2; taken.has(called); k++) called = `Chained poses ${k}`
+  const legs = poses.value.map(({ id }) => ({ pose: id, time: times.value[id] ?? '1 s' }))
+  const chained = chainPoses(document, called, legs)
+  if (!chained.ok) {
+    fault.value = chained.problems.map(({ message }) => message).join(' ')
+    return
+  }
+  const refused = await mechanism.edit(`Chain ${legs.length} poses`, () => chained.value.document)
+  fault.value = refused.map(({ message }) => message).join(' ')
+  if (refused.length > 0) return
+  await mechanism.chooseScenario(chained.value.scenario)
+  stage.go('drive')
+}
+
 const remove = (wanted: NamedPose) =>
   mechanism.edit(`Take away pose ${wanted.name}`, (draft) => removalOf(draft, [wanted.id]).document)
 </script>
@@ -89,13 +134,39 @@ const remove = (wanted: NamedPose) =>
       No pose is kept yet. Drag the mechanism to where it should be found again, and save it.
     </p>
     <ul>
-      <li v-for="kept in poses" :key="kept.id">
+      <li v-for="(kept, k) in poses" :key="kept.id">
         <v-btn variant="text" color="primary" @click="go(kept)">{{ kept.name }}</v-btn>
+        <QuantityField
+          v-if="k > 0"
+          class="time"
+          :label="`Time to ${kept.name}`"
+          :value="times[kept.id] ?? '1 s'"
+          dimension="time"
+          :commit="setTime(kept.id)"
+        />
+        <v-btn
+          :icon="mdiArrowLeft"
+          variant="text"
+          :disabled="k === 0"
+          :aria-label="`${kept.name} earlier`"
+          @click="reorder(kept, -1)"
+        />
+        <v-btn
+          :icon="mdiArrowRight"
+          variant="text"
+          :disabled="k === poses.length - 1"
+          :aria-label="`${kept.name} later`"
+          @click="reorder(kept, 1)"
+        />
+        <v-btn variant="text" :aria-label="`Update pose ${kept.name}`" @click="update(kept)">Update</v-btn>
         <v-btn variant="text" :aria-label="`Take away pose ${kept.name}`" @click="remove(kept)"
           >Take away</v-btn
         >
       </li>
     </ul>
+    <v-btn v-if="poses.length > 1" class="chain" color="primary" variant="flat" @click="chain">
+      Chain into a scenario
+    </v-btn>
   </div>
 </template>
 
@@ -109,6 +180,15 @@ const remove = (wanted: NamedPose) =>
   gap: 8px;
   align-items: center;
   max-width: 760px;
+}
+
+.time {
+  width: 130px;
+  padding: 0;
+}
+
+.chain {
+  margin-top: 10px;
 }
 
 .fault {
