@@ -12,6 +12,7 @@ import {
 } from '@ligamen/core'
 import type { AnyCue, AnyDriver, Motor, Move, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useSelectionStore } from '~/stores/selection'
 import { useTimingStore } from '~/stores/timing'
 
 type Refused = Promise<readonly Problem[]>
@@ -19,6 +20,7 @@ type Refused = Promise<readonly Problem[]>
 export function useScenarioEdits() {
   const mechanism = useMechanismStore()
   const timing = useTimingStore()
+  const selection = useSelectionStore()
   const id = () => mechanism.scenario!.id
 
   const alter = (name: string, change: (scenario: Scenario) => void): Refused =>
@@ -32,7 +34,10 @@ export function useScenarioEdits() {
         made = addScenario(draft, name, copied)
       },
     )
-    if (refused.length === 0) await mechanism.chooseScenario(made)
+    if (refused.length > 0) return refused
+    await mechanism.chooseScenario(made)
+    // its name and length come next
+    selection.clear()
     return refused
   }
 

@@ -35,3 +35,9 @@ export const seconds = (time: number, decimals = 2): string => formatQuantity(ti
 
 /** "0.50–1.20 s". */
 export const formatSpan = (from: number, to: number): string => `${formatNumber(from, 2)}–${seconds(to)}`
+
+/** A position as a person would type it: "12.5 mm", "30 deg". */
+export const typedPosition = (value: number, measures: Channel['measures']): string =>
+  measures === 'length'
+    ? `${Number((value * 1000).toFixed(6))} mm`
+    : `${Number(((value * 180) / Math.PI).toFixed(6))} deg`

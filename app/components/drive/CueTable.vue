@@ -3,6 +3,7 @@
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { drivenName, inSeconds } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
+import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
@@ -73,7 +74,7 @@ async function add() {
 </script>
 
 <template>
-  <section class="table" aria-label="Cues">
+  <LaneTable label="Cues">
     <div
       v-for="(cue, k) in cues"
       :key="cue.id"
@@ -177,36 +178,18 @@ async function add() {
         @click="edits.takeAway(cueWords(cue, nameOf), [cue.id])"
       />
     </div>
-    <div class="foot">
+    <template #foot>
       <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a cue at the playhead</v-btn>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
       <span v-else class="muted">for what is selected; it can be changed here</span>
-    </div>
-  </section>
+    </template>
+  </LaneTable>
 </template>
 
 <style scoped>
-.table {
-  position: relative;
-  z-index: 5;
-  flex: none;
-  padding: 6px 12px 8px;
-  background: rgb(var(--v-theme-field));
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
 .row {
-  display: grid;
   grid-template-columns: 200px minmax(0, 1.2fr) minmax(0, 1.6fr) 32px;
-  gap: 8px;
-  align-items: start;
-  padding: 4px 0 4px 6px;
-  border-left: 3px solid transparent;
-}
-
-.row.chosen {
-  border-left-color: rgb(var(--v-theme-playhead));
 }
 
 .name {
@@ -227,13 +210,6 @@ async function add() {
 
 .what :deep(.field) {
   padding: 0;
-}
-
-.foot {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding-top: 4px;
 }
 
 .kind {

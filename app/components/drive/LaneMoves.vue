@@ -10,7 +10,7 @@ import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useSnapping } from '~/composables/useSnapping'
 import type { Snapped } from '~/composables/useSnapping'
 import type { Lane } from '~/composables/useLanes'
-import { display, formatSpan } from '~/services/display'
+import { display, formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
 import { useTimingStore } from '~/stores/timing'
 
@@ -82,10 +82,7 @@ function tidy(value: number): number {
   const unit = props.lane.measures === 'length' ? 1e-4 : Math.PI / 1800
   return Math.round(value / unit) * unit
 }
-const words = (value: number): string =>
-  props.lane.measures === 'length'
-    ? `${Number((value * 1000).toFixed(4))} mm`
-    : `${Number(((value * 180) / Math.PI).toFixed(4))} deg`
+const words = (value: number) => typedPosition(value, props.lane.measures)
 
 function hold(event: PointerEvent, of: Placed, part: Part) {
   if (event.button !== 0) return

@@ -4,11 +4,12 @@ import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from './ScenarioFaults.vue'
+import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import type { Lane } from '~/composables/useLanes'
-import { formatSpan } from '~/services/display'
+import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
 import { useTimingStore } from '~/stores/timing'
 
@@ -62,13 +63,9 @@ function say(row: Row, way: string) {
     delete move.to
     delete move.by
     const value = way === 'to' ? levels[1] : levels[1] - levels[0]
-    move[way as 'to' | 'by'] = inUnit(value)
+    move[way as 'to' | 'by'] = typedPosition(value, props.lane.measures)
   })
 }
-const inUnit = (value: number): string =>
-  dimension.value === 'length'
-    ? `${Number((value * 1000).toFixed(6))} mm`
-    : `${Number(((value * 180) / Math.PI).toFixed(6))} deg`
 const setDuration = (row: Row) => (value: Quantity) =>
   alter(row, `lasts ${value}`, (move) => {
     move.duration = value
@@ -102,7 +99,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 </script>
 
 <template>
-  <section class="table" :aria-label="`Moves of ${lane.name}`">
+  <LaneTable :label="`Moves of ${lane.name}`">
     <div
       v-for="row in rows"
       :key="row.key"
@@ -138,7 +135,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       </div>
       <div class="pair lasts">
         <v-select
-          label="Duration by"
+          label="Given by"
           :items="LASTS"
           :model-value="row.limited ? 'rates' : 'time'"
           @update:model-value="last(row, $event)"
@@ -182,34 +179,16 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       />
     </div>
     <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
-    <div class="foot">
+    <template #foot>
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
       <span class="muted">or click into the lane above, at the time and the level it should end at</span>
-    </div>
-  </section>
+    </template>
+  </LaneTable>
 </template>
 
 <style scoped>
-.table {
-  position: relative;
-  z-index: 5;
-  flex: none;
-  padding: 6px 12px 8px;
-  background: rgb(var(--v-theme-field));
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
 .row {
-  display: grid;
-  grid-template-columns: 84px minmax(0, 1.5fr) minmax(0, 1fr) minmax(0, 1.25fr) minmax(0, 0.9fr) 32px;
-  gap: 8px;
-  align-items: start;
-  padding: 4px 0 4px 6px;
-  border-left: 3px solid transparent;
-}
-
-.row.chosen {
-  border-left-color: rgb(var(--v-theme-playhead));
+  grid-template-columns: 84px minmax(0, 1.4fr) minmax(0, 0.9fr) minmax(0, 1.6fr) minmax(0, 0.8fr) 32px;
 }
 
 .name {
@@ -235,12 +214,5 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 .row .muted {
   font-size: 11px;
-}
-
-.foot {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding-top: 4px;
 }
 </style>

@@ -99,80 +99,86 @@ const toggle = (lane: string) => {
 </script>
 
 <template>
-  <div ref="chart" class="chart" @wheel="wheel">
-    <div class="row head">
-      <div class="zoom">
-        <v-btn size="x-small" aria-label="Show less of the time" @click="timing.zoom(0.5, playback.shown)"
-          >+</v-btn
-        >
-        <v-btn size="x-small" aria-label="Show more of the time" @click="timing.zoom(2, playback.shown)"
-          >−</v-btn
-        >
-        <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
-      </div>
-      <div ref="ruler" class="ruler track" v-on="scrub">
-        <span v-if="played" class="played" :style="played" />
-        <span v-for="mark in marks" :key="mark.text" class="tick tabular" :style="{ left: mark.left }">
-          {{ mark.text }}
-        </span>
-      </div>
-    </div>
-    <template v-for="lane in drivers" :key="lane.id">
-      <div :ref="noteRow(lane.id)" class="row lane" :class="{ open: timing.open === lane.id }">
-        <LaneLabel :lane="lane" :reading="reading" @open="toggle(lane.id)" />
-        <div class="track" v-on="scrub">
-          <LaneCurve :lane="lane" />
-          <LaneMoves v-if="lane.driver && 'moves' in lane.driver" :lane="lane" :driver="lane.driver" />
+  <div class="chart" @wheel="wheel">
+    <div ref="chart" class="content">
+      <div class="row head">
+        <div class="zoom">
+          <v-btn size="x-small" aria-label="Show less of the time" @click="timing.zoom(0.5, playback.shown)"
+            >+</v-btn
+          >
+          <v-btn size="x-small" aria-label="Show more of the time" @click="timing.zoom(2, playback.shown)"
+            >−</v-btn
+          >
+          <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
+        </div>
+        <div ref="ruler" class="ruler track" v-on="scrub">
+          <span v-if="played" class="played" :style="played" />
+          <span v-for="mark in marks" :key="mark.text" class="tick tabular" :style="{ left: mark.left }">
+            {{ mark.text }}
+          </span>
         </div>
       </div>
-      <MoveTable
-        v-if="timing.open === lane.id && lane.driver && 'moves' in lane.driver"
-        :lane="lane"
-        :driver="lane.driver"
-      />
-    </template>
-    <div
-      v-if="mechanism.scenario"
-      :ref="noteRow(CUES)"
-      class="row cues"
-      :class="{ open: timing.open === CUES }"
-    >
-      <button type="button" class="cue-label" :aria-expanded="timing.open === CUES" @click="toggle(CUES)">
-        <span>Cues</span>
-        <small class="muted">{{ cues.length === 0 ? 'take over, suspend, show …' : cues.length }}</small>
-      </button>
-      <div class="track" v-on="scrub"><CueMarks /></div>
-    </div>
-    <CueTable v-if="timing.open === CUES" />
-    <div v-for="lane in probes" :key="lane.id" class="row lane probe">
-      <LaneLabel :lane="lane" :reading="reading" />
-      <div class="track" v-on="scrub"><LaneCurve :lane="lane" /></div>
-    </div>
-    <p v-if="drivers.length === 0" class="muted empty">
-      {{
-        mechanism.scenario
-          ? 'Nothing is driven in this scenario yet. Choose what to drive below.'
-          : 'There is no scenario yet. Make one above to put motion on the mechanism.'
-      }}
-    </p>
-    <AddDriver v-if="mechanism.scenario" />
-    <div class="over">
-      <TieLinks :chart="chart" :row="(lane) => rows.get(lane) ?? null" />
-      <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">
-        <span>stops here</span>
+      <template v-for="lane in drivers" :key="lane.id">
+        <div :ref="noteRow(lane.id)" class="row lane" :class="{ open: timing.open === lane.id }">
+          <LaneLabel :lane="lane" :reading="reading" @open="toggle(lane.id)" />
+          <div class="track" v-on="scrub">
+            <LaneCurve :lane="lane" />
+            <LaneMoves v-if="lane.driver && 'moves' in lane.driver" :lane="lane" :driver="lane.driver" />
+          </div>
+        </div>
+        <MoveTable
+          v-if="timing.open === lane.id && lane.driver && 'moves' in lane.driver"
+          :lane="lane"
+          :driver="lane.driver"
+        />
+      </template>
+      <div
+        v-if="mechanism.scenario"
+        :ref="noteRow(CUES)"
+        class="row cues"
+        :class="{ open: timing.open === CUES }"
+      >
+        <button type="button" class="cue-label" :aria-expanded="timing.open === CUES" @click="toggle(CUES)">
+          <span>Cues</span>
+          <small class="muted">{{ cues.length === 0 ? 'take over, suspend, show …' : cues.length }}</small>
+        </button>
+        <div class="track" v-on="scrub"><CueMarks /></div>
       </div>
-      <PlayHead v-if="run.take" />
+      <CueTable v-if="timing.open === CUES" />
+      <div v-for="lane in probes" :key="lane.id" class="row lane probe">
+        <LaneLabel :lane="lane" :reading="reading" />
+        <div class="track" v-on="scrub"><LaneCurve :lane="lane" /></div>
+      </div>
+      <p v-if="drivers.length === 0" class="muted empty">
+        {{
+          mechanism.scenario
+            ? 'Nothing is driven in this scenario yet. Choose what to drive below.'
+            : 'There is no scenario yet. Make one above to put motion on the mechanism.'
+        }}
+      </p>
+      <AddDriver v-if="mechanism.scenario" />
+      <div class="over">
+        <TieLinks :chart="chart" :row="(lane) => rows.get(lane) ?? null" />
+        <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">
+          <span>stops here</span>
+        </div>
+        <PlayHead v-if="run.take" />
+      </div>
     </div>
   </div>
 </template>
 
 <style scoped>
 .chart {
+  min-height: 0;
+  overflow: hidden auto;
+}
+
+.content {
   position: relative;
   display: flex;
   flex-direction: column;
-  min-height: 0;
-  overflow: hidden auto;
+  min-height: 100%;
 }
 
 .row {
@@ -272,7 +278,6 @@ const toggle = (lane: string) => {
 .over {
   position: absolute;
   inset: 0 40px 0 200px;
-  height: max(100%, 40px);
   pointer-events: none;
 }
 

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+/** The table that stands below an open lane: its rows, and what can be added at its foot. */
+defineProps<{ label: string }>()
+</script>
+
+<template>
+  <section class="table" :aria-label="label">
+    <slot />
+    <div class="foot"><slot name="foot" /></div>
+  </section>
+</template>
+
+<style scoped>
+.table {
+  position: relative;
+  z-index: 5;
+  flex: none;
+  padding: 6px 12px 8px;
+  background: rgb(var(--v-theme-field));
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.table :slotted(.row) {
+  display: grid;
+  gap: 8px;
+  align-items: start;
+  padding: 4px 0 4px 6px;
+  border-left: 3px solid transparent;
+}
+
+.table :slotted(.row.chosen) {
+  border-left-color: rgb(var(--v-theme-playhead));
+}
+
+.foot {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding-top: 4px;
+}
+</style>
