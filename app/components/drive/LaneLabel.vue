@@ -16,9 +16,11 @@ const value = computed<string>((before) =>
   isSeen.value || before === undefined ? props.reading(props.lane) : before,
 )
 
+/** Moves have a table below their lane; a motor has its fields in the inspector. */
+const hasTable = computed(() => props.lane.driver !== null && 'moves' in props.lane.driver)
 function choose() {
   if (props.lane.joint) selection.select('joint', props.lane.joint)
-  if (props.lane.driver) emit('open')
+  if (hasTable.value) emit('open')
 }
 
 const range = computed(() => {
@@ -37,7 +39,7 @@ const range = computed(() => {
     class="label"
     :class="lane.kind"
     :type="lane.driver ? 'button' : undefined"
-    :aria-expanded="lane.driver ? timing.open === lane.id : undefined"
+    :aria-expanded="hasTable ? timing.open === lane.id : undefined"
     @click="choose"
   >
     <span class="row">

@@ -188,7 +188,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 <style scoped>
 .row {
-  grid-template-columns: 84px minmax(0, 1.4fr) minmax(0, 0.9fr) minmax(0, 1.6fr) minmax(0, 0.8fr) 32px;
+  grid-template-columns: 84px minmax(0, 1.3fr) minmax(0, 1.05fr) minmax(0, 1.5fr) minmax(0, 0.8fr) 32px;
 }
 
 .name {
