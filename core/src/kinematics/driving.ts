@@ -83,6 +83,9 @@ function tooMany(drivers: readonly Driven[], k: number): Problem {
   }
 }
 
+/** When to look again whether something moves, at rates near 1 [s]. */
+const LATER = [0.3, 1, 2, 3]
+
 /** What every joint of the document does when the given drivers act, by joint id. */
 export function jointStates(
   mechanism: Mechanism,
@@ -124,19 +127,32 @@ export function jointStates(
   const started = solver.start()
   const reader = new Reader(mechanism, coordinates)
   reader.read(solver.state, 0)
+  const moves = (c: number) =>
+    Math.abs(reader.rates[c]) > STILL * (coordinates[c].freedom.motion === 'slide' ? size : 1)
   const states: Record<string, JointState> = {}
   for (const { source, type, idle } of geometry.joints) {
     const holds = type.freedoms.length === 0 || idle
     states[source.id] = source.suspended ? 'suspended' : holds ? 'holds' : 'parked'
   }
   const targets = new Set(driven.map(({ target }) => target))
-  coordinates.forEach(({ joint, freedom }, c) => {
+  const parked = new Set(solver.parked)
+  const still = new Set<number>()
+  coordinates.forEach(({ joint, link }, c) => {
     const { id } = geometry.joints[joint].source
     if (targets.has(id)) states[id] = 'drives'
-    else if (started && Math.abs(reader.rates[c]) > STILL * (freedom.motion === 'slide' ? size : 1)) {
-      states[id] = 'follows'
-    }
+    else if (started && moves(c)) states[id] = 'follows'
+    else if (started && drives.length + rows.length > 0 && !(link >= 0 && parked.has(link))) still.add(c)
   })
+  // what stands still for a moment, as in a dwell, follows all the same: a little later it moves
+  for (const time of LATER) {
+    if (still.size === 0 || !solver.advance(time)) break
+    reader.read(solver.state, 0)
+    for (const c of still) {
+      if (!moves(c)) continue
+      states[geometry.joints[coordinates[c].joint].source.id] = 'follows'
+      still.delete(c)
+    }
+  }
   return states
 }
 

@@ -109,7 +109,7 @@ export class Acts {
     if (passed.length === 0) return null
     const [{ watcher, about }] = passed
     const instant = watcher.seek(about, (time) => {
-      if (this.begin(before)) return null
+      if (this.begin(before, false)) return null
       return time === before.time || this.solver.advance(time) ? this.solver.state : null
     })
     this.watchers = watchers.filter((other) => other !== watcher)
@@ -167,8 +167,8 @@ export class Acts {
     return this.solver.equations.counts(this.reader.equations.counts())
   }
 
-  /** Begins an act with what holds and drives now. */
-  private begin({ time, q, counts }: Stand): Problem | null {
+  /** Begins an act with what holds and drives now; one that only seeks an instant is not noted. */
+  private begin({ time, q, counts }: Stand, isNoted = true): Problem | null {
     const { mechanism, holding } = this
     const acting = this.drivers.filter(({ driver }) => holding.isActing(driver.driver))
     const courses = coursesOf(acting)
@@ -188,7 +188,7 @@ export class Acts {
     solver.equations.countOn(counts)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    this.note(time, held, q, driven)
+    if (isNoted) this.note(time, held, q, driven)
     return null
   }
 

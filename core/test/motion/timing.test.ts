@@ -294,3 +294,33 @@ describe('a start', () => {
     expect(() => sketch.open()).toThrow(/start after itself/)
   })
 })
+
+it('what rests in a dwell follows all the same', () => {
+  const sketch = new Sketch(1)
+    .body('cam', 'tamper', 'loose')
+    .hinge('shaft', 'ground', 'cam', [0, 0])
+    .slide('guide', 'ground', 'tamper', [0.05, 0], [0, 1, 0])
+    .hinge('other', 'ground', 'loose', [0.3, 0])
+    .relate({
+      id: 'law',
+      name: 'Law',
+      kind: 'table',
+      a: { joint: 'shaft' },
+      b: { joint: 'guide' },
+      points: [
+        [-1, 0],
+        [0, 0],
+        [0.5, 0],
+        [1, 0],
+        [1.5, 0.004],
+        [2, 0.01],
+        [3, 0.01],
+      ],
+    })
+    .motor('shaft', 1)
+  expect(reportModel(sketch.open(), 'run').states).toMatchObject({
+    shaft: 'drives',
+    guide: 'follows',
+    other: 'parked',
+  })
+})
