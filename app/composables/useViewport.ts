@@ -67,7 +67,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value.setCords(run.report?.cords ?? [])
     showPose()
     showGlyphs()
-    showTrace()
+    showTrails()
     showMarks()
     const bodies = run.document.bodies.length
     // what is added comes into sight
@@ -93,10 +93,20 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     return share > 0 ? at(first) + share * (at(first + 1) - at(first)) : at(first)
   }
 
-  function showTrace() {
-    const tracer = stage.stage === 'drive' ? run.report?.tracers[0] : undefined
-    view.value?.setTrace(
-      tracer && run.take ? pathOf(run.take, tracer.body, tracer.point) : new Float32Array(0),
+  /** Trails of the datum probes and of the datums that were chosen, and ghosts, while the take is shown. */
+  function showTrails() {
+    const { take, report } = run
+    const isShown = stage.stage === 'drive' && take !== null && report !== null
+    const chosen = isShown ? report.datums.filter(({ datum }) => viewport.trails.includes(datum)) : []
+    const points = isShown ? [...report.tracers, ...chosen] : []
+    view.value?.setTrails(points.map(({ body, point }) => pathOf(take!, body, point)))
+    const every = viewport.ghostsEvery
+    const frames = isShown && every > 0 ? Math.min(MOST_GHOSTS, Math.ceil(take.frames / every)) : 0
+    const stride = POSE * (take?.bodies.length ?? 0)
+    view.value?.setGhosts(
+      take?.bodies ?? [],
+      take?.poses ?? new Float64Array(0),
+      Array.from({ length: frames }, (_, k) => k * every * stride),
     )
   }
 
@@ -155,7 +165,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   watch(palette, (colours) => view.value?.setPalette(colours))
   watch([() => run.document, () => run.report, meshes.loaded], showDocument)
   watch(() => pose.shown, showPose)
-  watch([() => run.take, () => stage.stage], showTrace)
+  watch([() => run.take, () => stage.stage, () => viewport.trails, () => viewport.ghostsEvery], showTrails)
   watch(() => selection.all, showSelection)
   watch(
     () => scene.showing,
@@ -225,6 +235,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
   }
 }
+
+/** More ghosts than this hide each other. */
+const MOST_GHOSTS = 60
 
 /** More points than this are not seen on a path. */
 const MOST_POINTS = 4000

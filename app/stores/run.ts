@@ -17,11 +17,14 @@ export const useRunStore = defineStore('run', () => {
   const problem = shallowRef<Problem | null>(null)
   /** True when the take belongs to an older document than the one on screen. */
   const stale = ref(false)
+  /** When the run that is being solved began, on the page's clock [ms]. */
+  const begunAt = ref(0)
   let next: { document: MechanismDocument; report: ModelReport; standing: Standing | null } | null = null
 
   /** A document was accepted and its run begins. */
   function begin(edited: MechanismDocument, fresh: ModelReport, stands: Standing | null) {
     next = { document: edited, report: fresh, standing: stands }
+    begunAt.value = performance.now()
     problem.value = fresh.problem
     progress.value = null
     stale.value = take.value !== null
@@ -90,6 +93,7 @@ export const useRunStore = defineStore('run', () => {
     take,
     standing,
     milliseconds,
+    begunAt,
     progress,
     problem,
     stale,

@@ -42,6 +42,7 @@ export class BodyShapes {
   private readonly paints = new Paints()
   private placed: PlacedPart[] = []
   private drawn: Instances[] = []
+  private ghosts: Instances[] = []
   private selected: ReadonlySet<string> = new Set()
   private showing: ReadonlyMap<string, Showing> = new Map()
   private moved = true
@@ -104,6 +105,45 @@ export class BodyShapes {
       group.quaternion.slerp(turned, share)
     }
     this.moved = true
+  }
+
+  /** Draws all parts once more, seen through, where their bodies stand at other poses. */
+  setGhosts(ids: readonly string[], poses: Float64Array, at: readonly number[]): void {
+    for (const ghost of this.ghosts) ghost.dispose()
+    this.ghosts = []
+    const place = new Map(ids.map((id, k) => [id, POSE * k]))
+    const alike = new Map<PartGeometry, Map<string, Copy[]>>()
+    for (const part of this.placed) {
+      const offset = place.get(part.body)
+      if (offset === undefined || this.lookOf(part.body) === 'hidden') continue
+      let colours = alike.get(part.geometry)
+      if (!colours) alike.set(part.geometry, (colours = new Map<string, Copy[]>()))
+      const copies = colours.get(part.colour) ?? []
+      colours.set(part.colour, copies)
+      for (const start of at) {
+        const p = start + offset
+        const group = new THREE.Group()
+        group.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
+        group.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
+        group.updateMatrixWorld()
+        // what does not move has no ghost
+        const here = this.groups.get(part.body)!
+        if (
+          group.position.distanceTo(here.position) > 1e-9 ||
+          group.quaternion.angleTo(here.quaternion) > 1e-9
+        )
+          copies.push({ group, local: part.local })
+      }
+    }
+    for (const [geometry, colours] of alike)
+      for (const [colour, copies] of colours) {
+        if (copies.length === 0) continue
+        const material = this.paints.surface(colour, { chosen: false, faint: true })
+        const ghost = new Instances(geometry.solid, material, copies, 'surface')
+        ghost.settle()
+        this.ghosts.push(ghost)
+        this.root.add(ghost.object)
+      }
   }
 
   /** Shows bodies moved in ground from where they stood when the motion began. */
@@ -206,7 +246,9 @@ export class BodyShapes {
 
   private clear(): void {
     for (const instances of this.drawn) instances.dispose()
+    for (const ghost of this.ghosts) ghost.dispose()
     this.drawn = []
+    this.ghosts = []
     this.placed = []
     this.root.clear()
     this.groups.clear()

@@ -131,9 +131,15 @@ export class Viewport {
     this.redraw()
   }
 
-  /** Points of the probe's path [m], three numbers each; an empty array draws none. */
-  setTrace(points: Float32Array): void {
-    this.trace.set(points, this.bodies.size())
+  /** Paths of points [m], three numbers a point. */
+  setTrails(paths: readonly Float32Array[]): void {
+    this.trace.set(paths, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Shows everything once more, faint, at other poses; none for an empty list. */
+  setGhosts(ids: readonly string[], poses: Float64Array, at: readonly number[]): void {
+    this.bodies.setGhosts(ids, poses, at)
     this.redraw()
   }
 

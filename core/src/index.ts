@@ -104,6 +104,7 @@ export {
   removeFromScenario,
   scenarioOf,
 } from './building/scenario-edits'
+export { mirrorLane, repeatLane, stretchLane } from './building/lane-edits'
 export { chainPoses } from './building/chain-poses'
 export type { Leg } from './building/chain-poses'
 export { removalOf } from './building/removal'

@@ -138,3 +138,36 @@ test('poses are chained into a scenario; playing keeps between its marks', async
   await page.getByRole('combobox', { name: 'Scenario' }).press('ArrowDown')
   await expect(page.getByRole('option')).toHaveText(['Steady push', 'Chained poses', 'Chained poses copy'])
 })
+
+test('a datum leaves a trail, the motion its ghosts; a cue hides a body from its time on', async ({
+  page,
+}) => {
+  await openFresh(page)
+  const side = inspector(page)
+  const picture = async () => (await page.locator('canvas').first().screenshot()).toString('base64')
+  const before = await picture()
+  await side.getByRole('combobox', { name: 'Trails of datums' }).fill('Crank end')
+  await page
+    .getByRole('option', { name: /^Crank end/ })
+    .first()
+    .click()
+  await page.keyboard.press('Escape')
+  await expect.poll(picture).not.toBe(before)
+  const trailed = await picture()
+  await side.getByRole('combobox', { name: 'Ghosts' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'every 15 frames' }).click()
+  await expect.poll(picture).not.toBe(trailed)
+
+  await page.getByRole('button', { name: 'Body Beam', exact: true }).click()
+  await goTo(page, '1 s')
+  await page.getByRole('button', { name: /^Cues/ }).click()
+  await page.getByRole('combobox', { name: 'Kind of cue' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'hide', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a cue at the playhead' }).click()
+  await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Beam hidden')
+  await expect(page.getByRole('button', { name: 'Beam hidden at 1.00 s' })).toBeVisible()
+  await goTo(page, '0.5 s')
+  const shown = await picture()
+  await goTo(page, '1.5 s')
+  await expect.poll(picture).not.toBe(shown)
+})

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The moves of a lane as a table: when each starts, where it ends, how long it lasts, by which law. */
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
-import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
-import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
+import { inSeconds, lawKinds, mirrorLane, motionLaw, moveKey, repeatLane, stretchLane } from '@ligamen/core'
+import type { MechanismDocument, Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from './ScenarioFaults.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
@@ -11,10 +11,12 @@ import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import type { Lane } from '~/composables/useLanes'
 import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
+import { useMechanismStore } from '~/stores/mechanism'
 import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
+const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
 const dimension = computed(() => (props.lane.measures === 'length' ? 'length' : 'angle'))
 const rates = computed(() =>
@@ -95,6 +97,14 @@ const setLaw = (row: Row, law: string) =>
     move.law = law
   })
 const remove = (row: Row) => edits.takeAway(`${props.lane.name}, ${row.name}`, [row.key])
+const fault = ref('')
+/** An edit of the whole lane. */
+async function whole(words: string, change: (draft: MechanismDocument, scenario: string) => void) {
+  const refused = await mechanism.edit(`${props.lane.name} ${words}`, (draft) =>
+    change(draft, mechanism.scenario!.id),
+  )
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
 const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.measures))
 </script>
 
@@ -181,7 +191,30 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
     <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
     <template #foot>
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
-      <span class="muted">or click into the lane above, at the time and the level it should end at</span>
+      <template v-if="rows.length > 0">
+        <v-btn @click="whole('repeated', (draft, id) => repeatLane(draft, id, driver.id, 1, timing.items))">
+          Repeat
+        </v-btn>
+        <v-btn
+          @click="whole('twice as long', (draft, id) => stretchLane(draft, id, driver.id, 2, timing.length))"
+        >
+          Twice as long
+        </v-btn>
+        <v-btn
+          @click="whole('half as long', (draft, id) => stretchLane(draft, id, driver.id, 0.5, timing.length))"
+        >
+          Half as long
+        </v-btn>
+        <v-btn
+          @click="whole('mirrored in time', (draft, id) => mirrorLane(draft, id, driver.id, timing.items))"
+        >
+          Mirror in time
+        </v-btn>
+      </template>
+      <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
+        {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane
+      </v-btn>
+      <span class="muted">{{ fault || 'click into the lane above for a move there' }}</span>
     </template>
   </LaneTable>
 </template>

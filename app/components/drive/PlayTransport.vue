@@ -18,10 +18,12 @@ import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
+import { useTimingStore } from '~/stores/timing'
 
 const playback = usePlaybackStore()
 const run = useRunStore()
 const mechanism = useMechanismStore()
+const timing = useTimingStore()
 
 /** Made once: a new list for every frame would draw the field anew. */
 const PACES = SPEEDS.map((value) => ({ value, title: `${value}×` }))
@@ -55,7 +57,11 @@ function stopTyping() {
 
 const result = computed(() => {
   const { take, progress } = run
-  if (progress !== null) return `· solving … ${Math.round(100 * progress)} %`
+  if (progress !== null) {
+    const gone = (performance.now() - run.begunAt) / 1000
+    const left = progress > 0 ? (gone * (1 - progress)) / progress : 0
+    return `· solving … ${Math.round(100 * progress)} %, ${seconds(progress * timing.length, 1)} reached, ${seconds(left, 0)} left`
+  }
   if (!take) return ''
   const kept = take.poses.byteLength + 3 * take.coordinates.byteLength + take.probes.byteLength
   const memory = kept > SHOWN_MEMORY ? ` · ${Math.round(kept / 2 ** 20)} MB` : ''

@@ -5,10 +5,14 @@ import NameField from './NameField.vue'
 import QuantityField from './QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useRunStore } from '~/stores/run'
+import { useViewportStore } from '~/stores/viewport'
 
 const props = defineProps<{ scenario: Scenario }>()
 const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
+const run = useRunStore()
+const viewport = useViewportStore()
 
 /** Frames a second that suit screens, films and fine analysis. */
 const RATES = [24, 25, 30, 50, 60, 100, 120, 240, 500, 1000]
@@ -52,6 +56,16 @@ async function setStart(value: string) {
   startFault.value = refused.map(({ message }) => message).join(' ')
 }
 const startFault = ref('')
+const trails = computed(() =>
+  (run.report?.datums ?? []).map(({ datum, name, body }) => ({
+    value: datum,
+    title: `${name} (${mechanism.nameOf(body)})`,
+  })),
+)
+const GHOSTS = [
+  { value: 0, title: 'none' },
+  ...[5, 10, 15, 30, 60].map((value) => ({ value, title: `every ${value} frames` })),
+]
 const isLast = computed(() => (mechanism.document?.scenarios.length ?? 0) < 2)
 
 const setLength = (value: Quantity) =>
@@ -91,6 +105,22 @@ async function setRate(rate: number) {
   </div>
   <div class="rate">
     <v-btn :disabled="isLast" @click="edits.remove">Take this scenario away</v-btn>
+  </div>
+  <h3 class="heading">In the view</h3>
+  <div class="rate">
+    <v-autocomplete
+      v-model="viewport.trails"
+      label="Trails of datums"
+      multiple
+      density="compact"
+      variant="outlined"
+      hide-details
+      :items="trails"
+      no-data-text="No datum of that name."
+    />
+  </div>
+  <div class="rate">
+    <v-select v-model="viewport.ghostsEvery" label="Ghosts" :items="GHOSTS" />
   </div>
   <p class="hint muted">
     Pick a body to change its dimensions, or a joint to read its motion and set its motor: in the model, on

@@ -72,6 +72,8 @@ export interface ModelReport {
   readonly joints: readonly JointPlace[]
   /** The points that the datum probes follow. */
   readonly tracers: readonly Tracer[]
+  /** Every datum with its body and where it stands on it. */
+  readonly datums: readonly DatumPlace[]
   readonly cords: readonly CordPlace[]
 }
 
@@ -83,6 +85,13 @@ export interface JointPlace {
   readonly to: string
   /** First datum in the frame of the body `from`, see maths/frame.ts. */
   readonly frame: Float64Array
+}
+
+export interface DatumPlace {
+  readonly datum: string
+  readonly name: string
+  readonly body: string
+  readonly point: Vector
 }
 
 /** A point fixed on a body. */
@@ -171,6 +180,12 @@ export function reportModel(model: Model, scenario: string): ModelReport {
       from: from.source.body,
       to: to.source.body,
       frame: from.frame,
+    })),
+    datums: [...mechanism.geometry.datums.values()].map(({ source, frame }) => ({
+      datum: source.id,
+      name: source.name,
+      body: source.body,
+      point: [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]] as const,
     })),
     tracers: model.document.probes.flatMap((probe) => {
       const datum = probe.kind === 'datum-position' && mechanism.geometry.datums.get(probe.datum!)
