@@ -3,6 +3,7 @@
  * parked), and how many free motions stay undriven.
  */
 import type { Problem } from '../result'
+import { SLIDES } from './chain'
 import type { Mechanism } from './compile'
 import { Equations } from './equations'
 import { rankWith } from './mobility'
@@ -83,6 +84,8 @@ function tooMany(drivers: readonly Driven[], k: number): Problem {
   }
 }
 
+/** Rate of a slide in sizes a second, beside a turn of 1 rad/s. */
+const SLOW = 2e-3
 /** When to look again whether something moves, at rates near 1 [s]. */
 const LATER = [0.3, 1, 2, 3]
 
@@ -93,13 +96,14 @@ export function jointStates(
   driven: readonly Driven[],
 ): Record<string, JointState> {
   const { geometry, coordinates, size } = mechanism
-  // uneven rates, so that two drivers do not cancel by chance
-  const unevenly = (k: number) => 1 + Math.SQRT2 * k
+  // uneven rates, so that two drivers do not cancel by chance; slides go slowly, so that they stay within their reach
+  const unevenly = (k: number, slides: boolean) => (1 + ((Math.SQRT2 * k) % 1)) * (slides ? SLOW * size : 1)
   const drives = driven.flatMap(({ link }, k) => {
     if (link < 0) return []
+    const pace = unevenly(k, mechanism.linkMotion[link] === SLIDES)
     const evaluate = (time: number, out: Float64Array) => {
-      out[0] = q[link] + unevenly(k) * time
-      out[1] = unevenly(k)
+      out[0] = q[link] + pace * time
+      out[1] = pace
       out[2] = 0
     }
     return [{ link, evaluate }]
@@ -114,7 +118,7 @@ export function jointStates(
   const rows = driven.flatMap(({ rows: mine }, k) =>
     mine.map((row, r): Row => {
       const from = stands[at++]
-      const pace = unevenly(k + r / 7)
+      const pace = unevenly(k + r / 7, row.weight !== 1)
       const target = (time: number, out: Float64Array) => {
         out[0] = from + pace * time
         out[1] = pace
