@@ -79,6 +79,8 @@ test('a crank that cannot turn fully stops at its dead point, said with time and
     /The motion stops at 0\.\d+ s: Crank shaft stands at \d+\.\d°/,
   )
   await expect(page.getByText('stops here')).toBeVisible()
+  await page.getByRole('button', { name: 'Go to where it stops' }).click()
+  await expect(page.getByLabel('Time at the playhead')).not.toHaveValue('0.000 s')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('alert')).toHaveCount(0)
   await solved(page)

@@ -5,6 +5,7 @@ import ScenarioFaults from '~/components/drive/ScenarioFaults.vue'
 import { describeChanges } from '~/services/changes'
 import { seconds } from '~/services/display'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
 import { useSavingStore } from '~/stores/saving'
 import { useStageStore } from '~/stores/stage'
@@ -13,6 +14,7 @@ defineProps<{ recovered: boolean }>()
 const emit = defineEmits<{ takeTheirs: []; keepAsCopy: [] }>()
 const mechanism = useMechanismStore()
 const run = useRunStore()
+const playback = usePlaybackStore()
 const saving = useSavingStore()
 const stage = useStageStore()
 
@@ -69,6 +71,9 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
     </div>
     <div v-if="motion" class="notice" role="alert">
       {{ motion }}
+      <span v-if="run.take?.stopped && run.problem === run.take.stopped" class="choices">
+        <v-btn @click="playback.step(Infinity)">Go to where it stops</v-btn>
+      </span>
       <span v-if="ways.length > 0" class="choices">
         <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
       </span>
