@@ -102,7 +102,7 @@ export function useScenarioEdits() {
       mechanism.edit(`Take away ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
     /** Where an entry starts now, in words. */
     startOf: (key: string): string => {
-      const start = timing.items.find((item) => item.key === key)?.start ?? 0
+      const start = timing.itemOf(key)?.start ?? 0
       return inSeconds(start >= 0 ? start : 0)
     },
   }

@@ -21,7 +21,7 @@ export const useSceneStore = defineStore('scene', () => {
   const seen = computed(() =>
     (mechanism.scenario?.cues ?? [])
       .flatMap((cue) => {
-        const item = timing.items.find(({ key }) => key === cue.id)
+        const item = timing.itemOf(cue.id)
         return 'bodies' in cue && item && item.start >= 0 ? [{ cue, start: item.start }] : []
       })
       .sort((a, b) => a.start - b.start),

@@ -31,6 +31,8 @@ export const useTimingStore = defineStore('timing', () => {
     return planned.map((item) => (Number.isNaN(item.start) ? (solved.get(item.key) ?? item) : item))
   })
 
+  const byKey = computed(() => new Map(items.value.map((item) => [item.key, item])))
+
   watch(
     () => mechanism.scenario?.id,
     () => {
@@ -71,6 +73,7 @@ export const useTimingStore = defineStore('timing', () => {
     length,
     stretch,
     items,
+    itemOf: (key: string) => byKey.value.get(key),
     zoom,
     scroll,
     showAll: () => (seen.value = null),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
 import type { AnyDriver, Problem } from '@ligamen/core'
+import { newSpeed } from '~/services/new-move'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useRunStore } from '~/stores/run'
@@ -47,7 +48,7 @@ async function add(way: 'moves' | 'motor') {
     ? { kind: 'path' as const, moves: [], ...target() }
     : way === 'moves'
       ? { kind: 'moves' as const, moves: [], ...target() }
-      : { kind: 'motor' as const, speed: turns.value ? '30 rpm' : '20 mm/s', runUp: '0 s', ...target() }
+      : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...target() }
   const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
   fault.value = refused.map(({ message }) => message).join(' ')
   if (refused.length === 0) wanted.value = null

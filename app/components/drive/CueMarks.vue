@@ -18,7 +18,7 @@ const drag = shallowRef<{ key: string; start: number; tie: AnyCue['tie'] | null 
 
 const marks = computed(() =>
   (mechanism.scenario?.cues ?? []).flatMap((cue) => {
-    const item = timing.items.find(({ key }) => key === cue.id)
+    const item = timing.itemOf(cue.id)
     return item && item.start >= 0
       ? [{ cue, item, words: `${cueWords(cue, (id) => mechanism.nameOf(id))} at ${seconds(item.start)}` }]
       : []

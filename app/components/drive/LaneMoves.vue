@@ -35,7 +35,7 @@ interface Placed {
 const placed = computed<Placed[]>(() =>
   props.driver.moves.flatMap((move, k) => {
     const key = moveKey(props.driver.id, move, k)
-    const item = timing.items.find((one) => one.key === key)
+    const item = timing.itemOf(key)
     return item?.levels && item.start >= 0
       ? [{ key, move, name: `${props.lane.name}, move ${k + 1}`, item, levels: item.levels }]
       : []
@@ -124,25 +124,21 @@ async function drop() {
       move.duration = inSeconds(end - start)
     })
   } else if (part === 'whole' && start !== of.item.start) {
-    await alter(`${of.name}: starts at ${inSeconds(start)}`, (move) => shift(move, start, of, snapped))
+    await alter(`${of.name}: starts at ${inSeconds(start)}`, (move) => shift(move, start, snapped))
   }
   drag.value = null
 }
 
 /** What is tied stays tied, later or earlier by its offset; what snapped is tied to that. */
-function shift(move: Move, start: number, of: Placed, snapped: Snapped | null) {
+function shift(move: Move, start: number, snapped: Snapped | null) {
+  const { tie } = move
   if (snapped?.tie) {
     delete move.start
     move.tie = snapped.tie
-  } else if (move.tie && !move.tie.when) {
-    const offset = start - of.item.start + offsetOf(move)
-    move.tie.offset = inSeconds(offset)
-  } else if (!move.tie) move.start = inSeconds(start)
-}
-function offsetOf(move: Move): number {
-  const item = timing.items.find(({ key }) => key === (move.tie?.with ?? move.tie?.after))
-  const own = placed.value.find((one) => one.move === move || one.move.id === move.id)
-  return item && own ? own.item.start - (move.tie?.with === undefined ? item.end : item.start) : 0
+  } else if (tie && !tie.when) {
+    const hangsOn = timing.itemOf((tie.with ?? tie.after)!)!
+    tie.offset = inSeconds(start - (tie.with === undefined ? hangsOn.end : hangsOn.start))
+  } else if (!tie) move.start = inSeconds(start)
 }
 
 /** A new move in a dwell of the open lane, from there to the level under the pointer. */
@@ -171,7 +167,7 @@ function key(event: KeyboardEvent, one: Placed) {
     const frame = 1 / (timing.length > 0 ? 60 : 1)
     const start = Math.max(0, one.item.start + step * frame)
     void edits.alterMove(`${one.name}: starts at ${inSeconds(start)}`, props.driver.id, one.key, (move) =>
-      shift(move, start, one, null),
+      shift(move, start, null),
     )
   }
 }

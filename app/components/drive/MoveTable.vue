@@ -28,7 +28,7 @@ const rates = computed(() =>
 const rows = computed(() =>
   props.driver.moves.map((move, k) => {
     const key = moveKey(props.driver.id, move, k)
-    const item = timing.items.find((one) => one.key === key)
+    const item = timing.itemOf(key)
     const name = `move ${k + 1}`
     const found = item && item.start >= 0 ? formatSpan(item.start, item.end) : 'waits'
     return { move, key, name, found, limited: move.speed !== undefined }
@@ -59,7 +59,7 @@ const setTarget = (row: Row) => (value: Quantity) =>
   })
 /** The level stays where it is; it is only said the other way. */
 function say(row: Row, way: string) {
-  const levels = timing.items.find(({ key }) => key === row.key)?.levels
+  const levels = timing.itemOf(row.key)?.levels
   if (!levels) return
   void alter(row, way === 'to' ? 'absolute' : 'by an amount', (move) => {
     delete move.to
@@ -77,7 +77,7 @@ const setRate = (row: Row, field: 'speed' | 'acceleration') => (value: Quantity)
     move[field] = value
   })
 function last(row: Row, way: string) {
-  const item = timing.items.find(({ key }) => key === row.key)
+  const item = timing.itemOf(row.key)
   void alter(row, way === 'time' ? 'by its duration' : 'by speed and acceleration', (move) => {
     if (way === 'time') {
       delete move.speed

@@ -25,7 +25,7 @@ const ties = computed(() => {
   }
   const lanes = new Map(entries.map(({ key, path }) => [key, laneOf(path)]))
   return entries.flatMap(({ key, after, timed }) => {
-    const start = timing.items.find((item) => item.key === key)?.start ?? Number.NaN
+    const start = timing.itemOf(key)?.start ?? Number.NaN
     return timed.tie && after !== null && start >= 0
       ? [{ key, from: lanes.get(after)!, to: lanes.get(key)!, start }]
       : []

@@ -8,6 +8,7 @@ import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
 import MotorFields from './MotorFields.vue'
 import StateTag from '~/components/workspace/StateTag.vue'
+import { newSpeed } from '~/services/new-move'
 import { useReadings } from '~/composables/useReadings'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { display } from '~/services/display'
@@ -76,7 +77,7 @@ const drive = (kind: 'moves' | 'motor') =>
           kind,
           joint: props.joint.id,
           freedom: mine.value[0]?.channel.key.split('/').pop(),
-          speed: turns.value ? '30 rpm' : '20 mm/s',
+          speed: newSpeed(turns.value),
           runUp: '0 s',
         },
   )

@@ -4,6 +4,7 @@ import { mdiSwapHorizontal } from '@mdi/js'
 import type { Motor, Problem, Quantity } from '@ligamen/core'
 import QuantityField from './QuantityField.vue'
 import StartField from '~/components/drive/StartField.vue'
+import { newSpeed } from '~/services/new-move'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 
 const props = defineProps<{ name: string; motor: Motor; turns: boolean }>()
@@ -54,7 +55,7 @@ const say = (way: string) =>
       motor.by = props.turns ? '1 turn' : '50 mm'
     } else {
       delete motor.by
-      motor.speed = props.turns ? '30 rpm' : '20 mm/s'
+      motor.speed = newSpeed(props.turns)
     }
   })
 </script>

@@ -191,7 +191,8 @@ function mateRows({ source, holds, measures, offset, value }: ResolvedMate, pair
   return rows
 }
 
-const holding = (owner: Owner, pair: Pair, condition: Condition, size: number): Row => ({
+/** The row by which a condition between a pair is held. */
+export const holding = (owner: Owner, pair: Pair, condition: Condition, size: number): Row => ({
   owner,
   direction: condition.direction,
   weight: condition.measures === 'length' ? 1 / size : 1,

@@ -5,12 +5,12 @@
 import { coordinatesOf } from '../document/relations'
 import type { CoordinateRef } from '../document/relations'
 import type { AnyDriver, Motor, Move, PathDriver } from '../document/scenarios'
+import { holding } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
 import { Axis, firstTurnX, secondTurnY, slide, thirdTurnZ } from '../kinematics/conditions'
 import { coordinateOf } from '../kinematics/coordinate-of'
 import type { Driven } from '../kinematics/driving'
 import type { Reading } from '../kinematics/reading'
-import { pairTerm } from '../kinematics/rows'
 import type { Owner, Row } from '../kinematics/rows'
 import { QuinticSpline } from '../maths/quintic-spline'
 import { fail, succeed } from '../result'
@@ -367,13 +367,9 @@ function pathDriver(
   const pair = mechanism.pairOf(path.source.datum, driver.datum)
   const owner: Owner = { kind: 'driver', id: driver.id, name: source.name }
   const conditions = [slide(Axis.X), slide(Axis.Y), slide(Axis.Z), firstTurnX, secondTurnY, thirdTurnZ]
-  const rows = conditions.slice(0, driver.oriented ? 6 : 3).map((condition): Row => ({
-    owner,
-    direction: condition.direction,
-    weight: condition.measures === 'length' ? 1 / mechanism.size : 1,
-    terms: [pairTerm(pair, condition)],
-    constant: 0,
-  }))
+  const rows = conditions
+    .slice(0, driver.oriented ? 6 : 3)
+    .map((condition) => holding(owner, pair, condition, mechanism.size))
   const following = (course: Course) => {
     const targets = alongPath(path, course)
     return rows.map((row, k) => ({ ...row, target: targets[k] }))

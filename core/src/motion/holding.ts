@@ -3,6 +3,7 @@
  * bodies that have been taken over. Cues change rows alone; coordinates and bodies stay what they are.
  */
 import type { AnyCue, Stepping } from '../document/cues'
+import { holding } from '../kinematics/compile'
 import type { Mechanism } from '../kinematics/compile'
 import { Equations } from '../kinematics/equations'
 import { jointType } from '../kinematics/joints/registry'
@@ -142,13 +143,9 @@ export class Holding {
     )
     const pair = mechanism.pairOn({ body: carrier, frame }, { body: carried, frame: identityFrame() })
     const owner: Owner = { kind: 'joint', id: body, name: `the hold on ${name}` }
-    const rows = jointType('rigid')!.closing.map((condition): Row => ({
-      owner,
-      direction: condition.direction,
-      weight: condition.measures === 'length' ? 1 / mechanism.size : 1,
-      terms: [{ factor: 1, link: -1, pair, condition, curve: null }],
-      constant: 0,
-    }))
+    const rows = jointType('rigid')!.closing.map((condition) =>
+      holding(owner, pair, condition, mechanism.size),
+    )
     this.bonds.set(body, { by, rows })
     return succeed(null)
   }

@@ -1,6 +1,7 @@
 /** Cords on drums as lines to draw: the winding as a helix on the drum, then the free part to where it is made fast. */
 import type { CordOnDrum } from '../document/relations'
 import type { Mechanism } from '../kinematics/compile'
+import { coordinateOf } from '../kinematics/coordinate-of'
 import { compose, FRAME, inverse, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { parseQuantity } from '../units/quantity'
@@ -36,12 +37,9 @@ export function cordPlaces(mechanism: Mechanism, home: readonly Frame[], turns: 
   const { geometry, coordinates } = mechanism
   return mechanism.relations.flatMap(({ source }): CordPlace[] => {
     if (source.kind !== 'cord') return []
-    const coordinate = coordinates.findIndex(
-      ({ joint, freedom }) =>
-        geometry.joints[joint].source.id === source.a.joint &&
-        (source.a.freedom === undefined || freedom.name === source.a.freedom),
-    )
-    const { from } = geometry.joints[coordinates[coordinate].joint]
+    const drum = coordinateOf(mechanism, source.a.joint, source.a.freedom)!
+    const coordinate = coordinates.indexOf(drum)
+    const { from } = geometry.joints[drum.joint]
     const to = geometry.datums.get(source.datum)!
     const { radius, thickness, pitch } = sizesOf(source)
     const [x, y, z] = to.frame.subarray(ORIGIN)
