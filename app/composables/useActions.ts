@@ -3,6 +3,7 @@ import { copyTo, dissolve, moved, removalOf, shapeKinds, shapeType } from '@liga
 import { usePlacing } from './usePlacing'
 import { useJointControl } from './useJointControl'
 import { placeBeside } from '~/services/free-place'
+import { useDeskStore } from '~/stores/desk'
 import { useExchangeStore } from '~/stores/exchange'
 import { useHistoryStore } from '~/stores/history'
 import { useJointMakerStore } from '~/stores/joint-maker'
@@ -41,6 +42,7 @@ export function useActions(bounds: Bounds, fit: () => void) {
   const makers = { part: usePartMakerStore(), joint: useJointMakerStore() }
   const exchange = useExchangeStore()
   const viewport = useViewportStore()
+  const desk = useDeskStore()
   const run = useRunStore()
   const { frames, bodies } = usePlacing()
   const { home } = useJointControl()
@@ -125,6 +127,16 @@ export function useActions(bounds: Bounds, fit: () => void) {
       always('play', playback.playing ? 'Pause' : 'Play', 'Space', playback.toggle, run.take !== null),
       always('mark-start', 'Play from here', '[', () => playback.mark('start'), run.take !== null),
       always('mark-end', 'Play up to here', ']', () => playback.mark('end'), run.take !== null),
+      always(
+        'desk',
+        desk.open ? 'Close the control desk' : 'Open the control desk',
+        'D',
+        () => {
+          stage.go('drive')
+          desk.open = !desk.open
+        },
+        full,
+      ),
       always(
         'mobility',
         panels.mobility ? 'Close the mobility panel' : 'Show what is free and what is held',

@@ -19,7 +19,7 @@ export function useJointControl() {
   let busy = false
   let next: Readonly<Record<string, number>> | null = null
 
-  /** What is on screen is where it starts from, a frame of the take included. */
+  /** What is on screen is where a motion by hand starts from, a frame of the take included. */
   async function startHere() {
     const { take } = run
     if (pose.source !== 'take' || !take) return
@@ -41,16 +41,34 @@ export function useJointControl() {
   }
 
   /** As a slider is pulled: only the newest value counts, and what cannot be reached is passed over. */
-  async function follow(values: Readonly<Record<string, number>>) {
+  async function follow(
+    values: Readonly<Record<string, number>>,
+    told: (refused: readonly Problem[]) => void = () => undefined,
+  ) {
     next = values
     if (busy) return
     busy = true
     while (next) {
       const wanted = next
       next = null
-      await goTo(wanted, false)
+      told(await goTo(wanted, false))
     }
     busy = false
+  }
+
+  /** Brings a point of a body, in its frame, to a place in ground. Returns why it does not get there. */
+  async function reach(
+    body: string,
+    point: readonly [number, number, number],
+    target: readonly [number, number, number],
+  ): Promise<readonly Problem[]> {
+    if (playback.playing) playback.pause()
+    await startHere()
+    const reached = await mechanism.ask('reach', { body, point, target })
+    if (!reached.ok) return reached.problems
+    run.standing = reached.value
+    pose.byHand = true
+    return []
   }
 
   async function home() {
@@ -75,5 +93,5 @@ export function useJointControl() {
     return { lower: read(freedom?.lower, -reach), upper: read(freedom?.upper, reach) }
   }
 
-  return { goTo, follow, home, rangeOf }
+  return { goTo, follow, reach, startHere, home, rangeOf }
 }

@@ -6,9 +6,10 @@ import type { Viewport } from '~/viewport/viewport'
 import { candidateAt } from '~/services/candidates'
 import { frameOfPose, standAs } from '@ligamen/core'
 import { floatingWith } from '~/services/tied'
+import { useJointControl } from './useJointControl'
+import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePickingStore } from '~/stores/picking'
-import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
 import { useTravelDial } from './useTravelDial'
@@ -17,17 +18,22 @@ import { useSelectionStore } from '~/stores/selection'
 
 /** A press that moves less than this is a click [px]. */
 const CLICK = 4
+/** How near a datum of the control desk is taken hold of [px]. */
+const GRIP = 14
+
+type Vector = readonly [number, number, number]
 
 export function useModelPointer(view: Ref<Viewport | null>) {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const picking = usePickingStore()
-  const playback = usePlaybackStore()
   const pose = usePoseStore()
   const selection = useSelectionStore()
+  const desk = useDeskStore()
+  const { startHere } = useJointControl()
   let pressed: { x: number; y: number } | null = null
   /** What is held: its body, and the point in ground at which it was taken. */
-  let held: { body: string; name: string; through: readonly [number, number, number] } | null = null
+  let held: { body: string; name: string; through: Vector } | null = null
   let dragging = false
   /** The knob of a limit that is pulled. */
   let knob: Limit | null = null
@@ -54,27 +60,32 @@ export function useModelPointer(view: Ref<Viewport | null>) {
       ;(event.target as HTMLElement).setPointerCapture(event.pointerId)
       return
     }
+    const grip = gripAt(event.offsetX, event.offsetY)
+    if (grip) {
+      take(grip.body, grip.point, view.value.toGround(grip.body, grip.point), event.shiftKey)
+      return
+    }
     const hit = view.value.hitAt(event.offsetX, event.offsetY)
     const glyph = view.value.pick(event.offsetX, event.offsetY)
     if (!hit || glyph?.kind === 'joint' || still.value.has(hit.body) || mechanism.problems.length > 0) return
-    const name = mechanism.document?.bodies.find(({ id }) => id === hit.body)?.name ?? ''
-    held = { body: hit.body, name, through: hit.world }
-    view.value.setOrbiting(false)
-    takeStanding()
-    mechanism.grab(hit.body, hit.onBody, event.shiftKey)
+    take(hit.body, hit.onBody, hit.world, event.shiftKey)
   }
 
-  /** What is on screen is what is dragged: at a frame of the take it stands there first. */
-  function takeStanding() {
-    const { report, take } = run
+  /** Takes hold of a point of a body, given on the body and in ground. */
+  function take(body: string, point: Vector, through: Vector, alone: boolean) {
+    held = { body, name: mechanism.nameOf(body), through }
+    view.value!.setOrbiting(false)
     if (pose.preview) pose.endPreview()
-    if (pose.source !== 'take' || !report || !take) return
-    const at = playback.frame * take.coordinateChannels.length
-    const values = take.coordinateChannels.map(({ key }, c) => [key, take.coordinates[at + c]!])
-    void mechanism.ask('stand', Object.fromEntries(values)).then((standing) => {
-      run.standing = standing
-    })
+    void startHere()
+    mechanism.grab(body, point, alone)
   }
+
+  /** The datum of the control desk under the pointer. */
+  const gripAt = (x: number, y: number) =>
+    desk.grips.find(({ body, point }) => {
+      const [left, top] = view.value!.onCanvas(view.value!.toGround(body, point))
+      return Math.hypot(left - x, top - y) <= GRIP
+    })
 
   function move(event: PointerEvent) {
     if (!view.value) return

@@ -1,10 +1,11 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
 import { usePreferredReducedMotion, useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
-import { moveBodies, POSE } from '@ligamen/core'
+import { moveBodies, moved, POSE } from '@ligamen/core'
 import type { Frame, MechanismDocument, ModelReport, Take } from '@ligamen/core'
 import { drivenJoint } from '~/services/drivers'
 import { meshes } from '~/services/meshes'
+import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useOverlapsStore } from '~/stores/overlaps'
 import { usePartMakerStore } from '~/stores/part-maker'
@@ -40,6 +41,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const overlaps = useOverlapsStore()
   const stage = useStageStore()
   const viewport = useViewportStore()
+  const desk = useDeskStore()
   const { frames, bodies } = usePlacing()
   const theme = useTheme()
   const view = shallowRef<Viewport | null>(null)
@@ -115,6 +117,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value?.setDatums([
       ...picked.map(({ pick, frame }) => ({ body: pick.body, frame, role: 'picked' as const })),
       ...(offered ? [{ body: offered.pick.body, frame: offered.frame, role: 'offered' as const }] : []),
+      ...desk.grips.map(({ body, point }) => ({ body, frame: moved([...point]), role: 'picked' as const })),
     ])
   }
 
@@ -171,7 +174,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     () => scene.showing,
     (showing) => view.value?.setShowing(showing),
   )
-  watch([() => picking.picked, () => picking.offered], showMarks)
+  watch([() => picking.picked, () => picking.offered, () => desk.grips], showMarks)
   watch([() => maker.part, () => maker.shape, () => maker.frame], () =>
     view.value?.setGhost(maker.part ? maker.shape : null, maker.frame),
   )

@@ -5,19 +5,10 @@
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { POSE } from '@ligamen/core'
 import type { Clip } from '@ligamen/core'
+import type { ShownPoses } from '~/services/shown-poses'
 import { usePlaybackStore } from './playback'
 import { useRunStore } from './run'
 import { useStageStore } from './stage'
-
-/** Ids of the bodies, and the array and places at which their poses stand. */
-export interface ShownPoses {
-  readonly bodies: readonly string[]
-  readonly poses: Float64Array
-  readonly at: number
-  /** Another pose, toward which they stand by a share of the way. */
-  readonly next?: number
-  readonly share?: number
-}
 
 export const usePoseStore = defineStore('pose', () => {
   const run = useRunStore()

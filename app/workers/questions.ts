@@ -9,12 +9,15 @@ import {
   considerRelation,
   draftRelation,
   fail,
+  formatQuantity,
   goToPose,
   holdMotion,
   looseMotions,
   mendConflict,
   openModel,
   readStanding,
+  recordInto,
+  reportModel,
   snapTeeth,
   standNear,
   succeed,
@@ -31,6 +34,8 @@ import type {
   MateProposal,
   MechanismDocument,
   Model,
+  Recorded,
+  Recording,
   Result,
   Snapped,
   Standing,
@@ -78,6 +83,8 @@ export interface LooseShown {
 const GOING = 0.4
 /** Each way of a travel that is played [s]. */
 const EACH_WAY = 1.5
+/** A point is at its place when nearer than this, in sizes of the mechanism. */
+const NEAR = 1e-7
 /** More free motions than this are not listed one by one. */
 const MOST_SHOWN = 40
 
@@ -200,6 +207,45 @@ export const questions = {
     const stood = bench.model && standNear(bench.model, values)
     if (stood?.ok) bench.q = stood.value
     return bench.standing()
+  },
+
+  /** Brings a point of a body, in its frame, to a place in ground. Code: `out-of-reach`. */
+  reach(
+    bench: Bench,
+    asked: {
+      body: string
+      point: readonly [number, number, number]
+      target: readonly [number, number, number]
+    },
+  ): Result<Standing> {
+    const { model, q } = bench
+    if (!model) return nothing()
+    bench.takeHold(asked.body, asked.point, false)
+    let gap = Infinity
+    for (let before = Infinity; gap === Infinity || gap < 0.999 * before;) {
+      before = gap
+      bench.aim(asked.target)
+      const gone = bench.follow()
+      if (!gone) break
+      gap = gone.gap
+      if (gap > NEAR * model.mechanism.size) continue
+      bench.letGo()
+      return succeed(gone.standing)
+    }
+    bench.letGo()
+    bench.q = q
+    const short = gap < Infinity ? ` It would stay ${formatQuantity(gap, 'mm', 2)} short.` : ''
+    return fail({ code: 'out-of-reach', message: `That place is out of reach.${short}` })
+  },
+
+  /** What was done by hand, as lanes of a scenario. */
+  record(
+    { model }: Bench,
+    { scenario, recording }: { scenario: string; recording: Recording },
+  ): Result<Recorded> {
+    if (!model) return nothing()
+    const { items } = reportModel(model, scenario)
+    return recordInto(model.document, scenario, recording, items)
   },
 
   letGo(bench: Bench): Standing | null {

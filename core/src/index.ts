@@ -1,6 +1,7 @@
 /** The public face of the core: the only file others import from. */
 export { FORMAT, FORMAT_VERSION } from './document/mechanism'
 export type { MechanismDocument } from './document/mechanism'
+export type { DeskControl } from './document/desk'
 export { MATE_KINDS } from './document/joints'
 export type { Joint, JointFreedom, Mate, MateEnd } from './document/joints'
 export type { Body, Datum, Group, Part, Path, Placement } from './document/parts'
@@ -107,6 +108,8 @@ export {
 export { mirrorLane, repeatLane, stretchLane } from './building/lane-edits'
 export { chainPoses } from './building/chain-poses'
 export type { Leg } from './building/chain-poses'
+export { recordInto } from './building/recording'
+export type { Recorded, RecordedPosition, Recording } from './building/recording'
 export { removalOf } from './building/removal'
 export type { Removal } from './building/removal'
 export { MeshFeatures } from './shapes/features'

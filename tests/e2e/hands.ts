@@ -97,17 +97,22 @@ export const jointRow = (page: Page, name: string) =>
     .getByRole('region', { name: 'Joint positions' })
     .getByRole('button', { name: new RegExp(`^\\w+ ${name} [−\\d.]+ ?(°|mm)$`) })
 
+const positionField = (page: Page, name: string) =>
+  page
+    .getByRole('region', { name: 'Joint positions' })
+    .getByRole('textbox', { name: `Position of ${name}`, exact: true })
+
 /** The number shown for a joint, in the unit it is shown in. */
 export async function reading(page: Page, name: string): Promise<number> {
   await jointRow(page, name).click()
-  const text = await page.getByRole('textbox', { name: `Position of ${name}`, exact: true }).inputValue()
+  const text = await positionField(page, name).inputValue()
   return Number(text.replace('−', '-').replace(/[^-\d.]/g, ''))
 }
 
 /** Puts a joint at a position by its number field. */
 export async function put(page: Page, name: string, value: string): Promise<void> {
   await jointRow(page, name).click()
-  const field = page.getByRole('textbox', { name: `Position of ${name}`, exact: true })
+  const field = positionField(page, name)
   await field.fill(value)
   await field.press('Enter')
   await expect(field).not.toHaveValue(value)

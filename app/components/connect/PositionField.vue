@@ -1,68 +1,19 @@
 <script setup lang="ts">
 /** Puts one joint position elsewhere: a slider over its travel, and a number. */
-import { parseQuantity } from '@ligamen/core'
+import PositionNumber from './PositionNumber.vue'
+import PositionSlider from './PositionSlider.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import type { Reading } from '~/composables/useReadings'
-import { display } from '~/services/display'
 
 const props = defineProps<{ reading: Reading }>()
-const { goTo, follow, rangeOf } = useJointControl()
-const range = computed(() => rangeOf(props.reading.channel))
-const typed = ref<string | null>(null)
-const fault = ref('')
-const shown = computed(
-  () => typed.value ?? display(props.reading.value, props.reading.channel.measures, 0, 3),
-)
-
-function slide(event: Event) {
-  fault.value = ''
-  void follow({ [props.reading.channel.key]: Number((event.target as HTMLInputElement).value) })
-}
-
-async function submit() {
-  if (typed.value === null) return
-  const measures = props.reading.channel.measures === 'length' ? 'length' : 'angle'
-  const read = parseQuantity(typed.value.replace('−', '-'), measures)
-  if (!read.ok) {
-    fault.value = read.problems[0]!.message
-    return
-  }
-  const refused = await goTo({ [props.reading.channel.key]: read.value }, true)
-  fault.value = refused.map(({ message }) => message).join(' ')
-  if (refused.length === 0) typed.value = null
-}
-
-function takeBack() {
-  typed.value = null
-  fault.value = ''
-}
+const { follow } = useJointControl()
+const slide = (value: number) => void follow({ [props.reading.channel.key]: value })
 </script>
 
 <template>
   <div class="position">
-    <input
-      type="range"
-      :aria-label="`Slide ${reading.channel.name}`"
-      :min="range.lower"
-      :max="range.upper"
-      :step="(range.upper - range.lower) / 400"
-      :value="reading.value"
-      @input="slide"
-    />
-    <input
-      class="number tabular"
-      :aria-label="`Position of ${reading.channel.name}`"
-      :aria-invalid="fault !== ''"
-      :value="shown"
-      spellcheck="false"
-      @input="typed = ($event.target as HTMLInputElement).value"
-      @keydown.enter="submit"
-      @keydown.escape="takeBack"
-      @blur="fault === '' && takeBack()"
-    />
-    <p v-if="fault" class="fault" role="alert">
-      {{ fault }} <button type="button" @click="takeBack">Take back</button>
-    </p>
+    <PositionSlider :reading="reading" @pull="slide" />
+    <PositionNumber :reading="reading" />
   </div>
 </template>
 
@@ -73,35 +24,5 @@ function takeBack() {
   gap: 8px;
   align-items: center;
   padding: 2px 14px 7px;
-}
-
-input[type='range'] {
-  width: 100%;
-  accent-color: rgb(var(--v-theme-primary));
-}
-
-.number {
-  padding: 3px 6px;
-  font: inherit;
-  font-variant-numeric: tabular-nums;
-  color: inherit;
-  text-align: right;
-  background: rgb(var(--v-theme-field));
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 6px;
-}
-
-.fault {
-  grid-column: 1 / -1;
-  margin: 0;
-  padding: 6px 8px;
-  font-size: 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
-}
-
-.fault button {
-  text-decoration: underline;
 }
 </style>

@@ -11,10 +11,12 @@ import {
   mdiStepBackward,
   mdiStepForward,
   mdiSwapHorizontal,
+  mdiTuneVariant,
 } from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
 import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/services/display'
+import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
@@ -24,6 +26,7 @@ const playback = usePlaybackStore()
 const run = useRunStore()
 const mechanism = useMechanismStore()
 const timing = useTimingStore()
+const desk = useDeskStore()
 
 /** Made once: a new list for every frame would draw the field anew. */
 const PACES = SPEEDS.map((value) => ({ value, title: `${value}×` }))
@@ -166,6 +169,9 @@ const nextSpeed = (value: number) => {
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
     </template>
     <span class="spacer" />
+    <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="desk.open" @click="desk.open = !desk.open"
+      >Desk</v-btn
+    >
     <ScenarioBar />
     <span v-if="run.stale && run.progress === null && run.problem" class="stale"
       >older than the last edit</span

@@ -4,6 +4,7 @@ import { useEventListener } from '@vueuse/core'
 import BuildDock from '~/components/build/BuildDock.vue'
 import ConnectDock from '~/components/connect/ConnectDock.vue'
 import JointPositions from '~/components/connect/JointPositions.vue'
+import ControlDesk from '~/components/desk/ControlDesk.vue'
 import PlayTransport from '~/components/drive/PlayTransport.vue'
 import TimingChart from '~/components/drive/TimingChart.vue'
 import InspectorPanel from '~/components/inspector/InspectorPanel.vue'
@@ -18,6 +19,7 @@ import { usePlayback } from '~/composables/usePlayback'
 import { useShortcuts } from '~/composables/useShortcuts'
 import { useStoredPicture } from '~/composables/useStoredPicture'
 import { useWorkspace } from '~/composables/useWorkspace'
+import { useDeskStore } from '~/stores/desk'
 import { useExchangeStore } from '~/stores/exchange'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
@@ -30,6 +32,7 @@ const mechanism = useMechanismStore()
 const saving = useSavingStore()
 const stage = useStageStore()
 const timing = useTimingStore()
+const desk = useDeskStore()
 const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
@@ -71,7 +74,7 @@ async function copy() {
   </div>
   <div
     v-else
-    :class="['workspace', { tall: stage.stage === 'drive' && timing.open !== null }]"
+    :class="['workspace', { tall: stage.stage === 'drive' && (timing.open !== null || desk.open) }]"
     @dragover.prevent
     @drop.prevent="drop"
   >
@@ -91,7 +94,10 @@ async function copy() {
       <ConnectDock v-else-if="stage.stage === 'connect'" />
       <template v-else>
         <PlayTransport />
-        <TimingChart />
+        <div :class="['under', { desk: desk.open }]">
+          <TimingChart />
+          <ControlDesk v-if="desk.open" />
+        </div>
       </template>
     </footer>
   </div>
@@ -137,6 +143,18 @@ footer {
 
 footer.drive {
   grid-template-rows: auto minmax(0, 1fr);
+}
+
+/* the chart, and the desk beside it */
+.under {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr);
+  min-height: 0;
+}
+
+.under.desk {
+  grid-template-columns: minmax(0, 1fr) 352px;
 }
 
 .positions {

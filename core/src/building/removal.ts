@@ -70,6 +70,7 @@ function usedDatums({
   probes,
   datums,
   scenarios,
+  desk = [],
 }: MechanismDocument) {
   const drivers = scenarios.flatMap((scenario) => scenario.drivers)
   return new Set<string | undefined>([
@@ -80,6 +81,7 @@ function usedDatums({
     ...paths.map(({ datum }) => datum),
     ...probes.flatMap(({ datum, from }) => [datum, from]),
     ...drivers.map((driver) => (driver.kind === 'path' ? driver.datum : undefined)),
+    ...desk.map(({ datum }) => datum),
   ])
 }
 

@@ -3,6 +3,7 @@
  * Lengths, angles, times and speeds are quantities: numbers in SI, or text with a unit.
  */
 import { Equals, IsOptional } from 'class-validator'
+import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
 import { NestedList } from './nested'
 import { Body, Datum, Group, Part, Path } from './parts'
@@ -29,6 +30,7 @@ export class MechanismDocument {
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
   @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
+  @IsOptional() @NestedList(() => DeskControl, 200) desk?: DeskControl[]
   @NestedList(() => Probe) probes!: Probe[]
   @NestedList(() => Scenario) scenarios!: Scenario[]
 }

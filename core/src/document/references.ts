@@ -23,6 +23,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...poseProblems(document, known),
     ...scenarioProblems(document),
     ...probeProblems(document, known),
+    ...deskProblems(document, known),
   ]
 }
 
@@ -252,6 +253,20 @@ const poseProblems = (document: MechanismDocument, known: Known): Problem[] =>
   (document.poses ?? []).flatMap(({ id, values }, i) =>
     values.flatMap(({ joint }, k) => known.missing('joint', joint, `/poses/${i}/values/${k}/joint`, id)),
   )
+
+/** A control moves a joint position or a datum. */
+const deskProblems = (document: MechanismDocument, known: Known): Problem[] =>
+  (document.desk ?? []).flatMap(({ joint, datum }, i) => {
+    const path = `/desk/${i}`
+    if ((joint === undefined) === (datum === undefined)) {
+      const message = 'A control of the desk needs either a joint or a datum.'
+      return [{ code: 'desk-incomplete', message, path, ids: [] }]
+    }
+    return [
+      ...known.missing('joint', joint, `${path}/joint`, 'Control desk'),
+      ...known.missing('datum', datum, `${path}/datum`, 'Control desk'),
+    ]
+  })
 
 function relationProblems(document: MechanismDocument, known: Known): Problem[] {
   return (document.relations ?? []).flatMap((relation, i) => {
