@@ -10,6 +10,7 @@ import { useJointMakerStore } from '~/stores/joint-maker'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePanelsStore } from '~/stores/panels'
 import { usePartMakerStore } from '~/stores/part-maker'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
@@ -39,7 +40,7 @@ export function useActions(bounds: Bounds, fit: () => void) {
   const panels = usePanelsStore()
   const playback = usePlaybackStore()
   const picking = usePickingStore()
-  const makers = { part: usePartMakerStore(), joint: useJointMakerStore() }
+  const makers = { part: usePartMakerStore(), joint: useJointMakerStore(), path: usePathMakerStore() }
   const exchange = useExchangeStore()
   const viewport = useViewportStore()
   const desk = useDeskStore()
@@ -77,6 +78,8 @@ export function useActions(bounds: Bounds, fit: () => void) {
   function escape() {
     if (panels.palette) panels.palette = false
     else if (picking.wanted) picking.stop()
+    else if (makers.path.drawing) makers.path.drawing = false
+    else if (makers.path.open) makers.path.end()
     else if (makers.part.part) makers.part.cancel()
     else if (viewport.handles) viewport.handles = null
     else selection.clear()

@@ -4,11 +4,12 @@
  */
 import type { Viewport } from '~/viewport/viewport'
 import { candidateAt } from '~/services/candidates'
-import { frameOfPose, standAs } from '@ligamen/core'
+import { frameOfPose, ORIGIN, standAs } from '@ligamen/core'
 import { floatingWith } from '~/services/tied'
 import { useJointControl } from './useJointControl'
 import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
+import { PLANES, usePathMakerStore } from '~/stores/path-maker'
 import { usePickingStore } from '~/stores/picking'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
@@ -30,6 +31,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
   const pose = usePoseStore()
   const selection = useSelectionStore()
   const desk = useDeskStore()
+  const path = usePathMakerStore()
   const { startHere } = useJointControl()
   let pressed: { x: number; y: number } | null = null
   /** What is held: its body, and the point in ground at which it was taken. */
@@ -48,7 +50,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     pressed = { x: event.clientX, y: event.clientY }
     held = null
     dragging = false
-    if (event.button !== 0 || event.altKey || picking.wanted || !view.value) return
+    if (event.button !== 0 || event.altKey || picking.wanted || path.drawing || !view.value) return
     if (view.value.onHandle()) {
       pressed = null
       return
@@ -97,7 +99,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
         ;(event.target as HTMLElement).setPointerCapture(event.pointerId)
       }
       pose.byHand = true
-      const target = view.value.onFacingPlane(event.offsetX, event.offsetY, held.through)
+      const target = view.value.onPlane(event.offsetX, event.offsetY, held.through)
       if (target) mechanism.drag(target)
     } else if (picking.wanted && mechanism.document) offer(event)
   }
@@ -133,6 +135,13 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     if (picking.wanted) {
       offer(event)
       if (picking.offered) picking.give(picking.offered)
+      return
+    }
+    if (path.drawing && path.start) {
+      const { normal } = PLANES.find(({ value }) => value === path.plane)!
+      const through = [...path.start.subarray(ORIGIN, ORIGIN + 3)] as unknown as Vector
+      const place = view.value.onPlane(event.offsetX, event.offsetY, through, normal)
+      if (place) path.draw(place)
       return
     }
     const hit = view.value.pick(event.offsetX, event.offsetY)

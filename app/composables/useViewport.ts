@@ -9,6 +9,7 @@ import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useOverlapsStore } from '~/stores/overlaps'
 import { usePartMakerStore } from '~/stores/part-maker'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { usePickingStore } from '~/stores/picking'
 import { usePlaybackStore } from '~/stores/playback'
 import { usePoseStore } from '~/stores/pose'
@@ -42,6 +43,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const stage = useStageStore()
   const viewport = useViewportStore()
   const desk = useDeskStore()
+  const pathMaker = usePathMakerStore()
   const { frames, bodies } = usePlacing()
   const theme = useTheme()
   const view = shallowRef<Viewport | null>(null)
@@ -101,7 +103,11 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const isShown = stage.stage === 'drive' && take !== null && report !== null
     const chosen = isShown ? report.datums.filter(({ datum }) => viewport.trails.includes(datum)) : []
     const points = isShown ? [...report.tracers, ...chosen] : []
-    view.value?.setTrails(points.map(({ body, point }) => pathOf(take!, body, point)))
+    const { preview } = pathMaker
+    view.value?.setTrails([
+      ...points.map(({ body, point }) => pathOf(take!, body, point)),
+      ...(preview ? [preview] : []),
+    ])
     const every = viewport.ghostsEvery
     const frames = isShown && every > 0 ? Math.min(MOST_GHOSTS, Math.ceil(take.frames / every)) : 0
     const stride = POSE * (take?.bodies.length ?? 0)
@@ -168,7 +174,16 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   watch(palette, (colours) => view.value?.setPalette(colours))
   watch([() => run.document, () => run.report, meshes.loaded], showDocument)
   watch(() => pose.shown, showPose)
-  watch([() => run.take, () => stage.stage, () => viewport.trails, () => viewport.ghostsEvery], showTrails)
+  watch(
+    [
+      () => run.take,
+      () => stage.stage,
+      () => viewport.trails,
+      () => viewport.ghostsEvery,
+      () => pathMaker.preview,
+    ],
+    showTrails,
+  )
   watch(() => selection.all, showSelection)
   watch(
     () => scene.showing,

@@ -234,13 +234,14 @@ export class Viewport {
     return this.bodies.hit(this.rayAt(x, y))
   }
 
-  /** The point of ground under a point of the canvas, on the plane through `through` that faces the viewer. */
-  onFacingPlane(
+  /** The point of ground under a point of the canvas, on a plane through `through`; it faces the viewer without a normal. */
+  onPlane(
     x: number,
     y: number,
     through: readonly [number, number, number],
+    across: readonly [number, number, number] | null = null,
   ): [number, number, number] | null {
-    const normal = this.camera.getWorldDirection(new THREE.Vector3())
+    const normal = across ? new THREE.Vector3(...across) : this.camera.getWorldDirection(new THREE.Vector3())
     const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(normal, new THREE.Vector3(...through))
     const point = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3())
     return point ? [point.x, point.y, point.z] : null

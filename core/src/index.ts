@@ -93,7 +93,7 @@ export type { Copies } from './building/copying'
 export { bodiesOf, dissolve, gather, holderOf, regroup } from './building/grouping'
 export { moveBodies } from './building/moving'
 export { moved, turnedAbout } from './maths/rigid-motion'
-export { addPart, freshName, usualPart } from './building/new-part'
+export { addPart, freshName, unused, usualPart } from './building/new-part'
 export type { NewBody } from './building/new-part'
 export {
   addCue,
@@ -105,7 +105,12 @@ export {
   removeFromScenario,
   scenarioOf,
 } from './building/scenario-edits'
+export { copyEntries, pasteEntries, shiftEntries } from './building/several-entries'
+export type { CopiedEntry } from './building/several-entries'
 export { mirrorLane, repeatLane, stretchLane } from './building/lane-edits'
+export { driveAlong } from './building/drive-along'
+export type { PathWish } from './building/drive-along'
+export { samplePath } from './kinematics/paths/registry'
 export { chainPoses } from './building/chain-poses'
 export type { Leg } from './building/chain-poses'
 export { recordInto } from './building/recording'

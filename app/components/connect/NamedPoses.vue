@@ -4,7 +4,7 @@
  * order, each with a time.
  */
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
-import { chainPoses, copyOf, frameOfPose, freshId, removalOf, slug, standAs } from '@ligamen/core'
+import { chainPoses, copyOf, frameOfPose, freshId, removalOf, slug, standAs, unused } from '@ligamen/core'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
@@ -97,9 +97,7 @@ const setTime = (id: string) => (value: Quantity) => {
 async function chain() {
   const { document } = mechanism
   if (!document) return
-  const taken = new Set(document.scenarios.map((scenario) => scenario.name))
-  let called = 'Chained poses'
-  for (let k = 2; taken.has(called); k++) called = `Chained poses ${k}`
+  const called = unused(new Set(document.scenarios.map((scenario) => scenario.name)), 'Chained poses')
   const legs = poses.value.map(({ id }) => ({ pose: id, time: times.value[id] ?? '1 s' }))
   const chained = chainPoses(document, called, legs)
   if (!chained.ok) {

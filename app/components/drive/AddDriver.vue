@@ -4,11 +4,13 @@ import type { AnyDriver, Problem } from '@ligamen/core'
 import { newSpeed } from '~/services/new-move'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { useRunStore } from '~/stores/run'
 
 const mechanism = useMechanismStore()
 const run = useRunStore()
 const edits = useScenarioEdits()
+const path = usePathMakerStore()
 const wanted = ref<string | null>(null)
 const fault = ref('')
 
@@ -76,6 +78,7 @@ async function add(way: 'moves' | 'motor') {
       }}</v-btn>
       <v-btn v-if="!isPath" @click="add('motor')">By a motor</v-btn>
     </template>
+    <v-btn v-else @click="path.begin">A point along a new path</v-btn>
     <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
   </div>
 </template>

@@ -12,10 +12,14 @@ import type { Lane } from '~/composables/useLanes'
 import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
+const maker = usePathMakerStore()
+/** The path that the lane goes along. */
+const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
 const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
 const dimension = computed(() => (props.lane.measures === 'length' ? 'length' : 'angle'))
@@ -211,6 +215,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
           Mirror in time
         </v-btn>
       </template>
+      <v-btn v-if="followed" @click="maker.change(followed)">Change the path</v-btn>
       <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
         {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane
       </v-btn>

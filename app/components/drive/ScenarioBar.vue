@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Which scenario is shown, and new ones: empty or as a copy. */
 import { mdiContentCopy, mdiPlus } from '@mdi/js'
+import { unused } from '@ligamen/core'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useMechanismStore } from '~/stores/mechanism'
 
@@ -12,13 +13,7 @@ const scenarios = computed(() =>
 const choose = (id: string) => void mechanism.chooseScenario(id)
 
 /** A name that no scenario has yet. */
-function free(words: string): string {
-  const taken = new Set(scenarios.value.map(({ title }) => title))
-  for (let k = 2; ; k++) {
-    const name = k === 2 ? words : `${words} ${k - 1}`
-    if (!taken.has(name)) return name
-  }
-}
+const free = (words: string) => unused(new Set(scenarios.value.map(({ title }) => title)), words)
 </script>
 
 <template>

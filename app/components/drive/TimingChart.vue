@@ -12,11 +12,13 @@ import LaneCurve from './LaneCurve.vue'
 import LaneLabel from './LaneLabel.vue'
 import LaneMoves from './LaneMoves.vue'
 import MoveTable from './MoveTable.vue'
+import PathMaker from './PathMaker.vue'
 import PlayHead from './PlayHead.vue'
 import TieLinks from './TieLinks.vue'
 import { useLanes } from '~/composables/useLanes'
 import { tickSpacing, ticks } from '~/services/ticks'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { usePlaybackStore } from '~/stores/playback'
 import { useRunStore } from '~/stores/run'
 import { CUES, useTimingStore } from '~/stores/timing'
@@ -29,6 +31,7 @@ const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
 const run = useRunStore()
 const timing = useTimingStore()
+const path = usePathMakerStore()
 const chart = useTemplateRef<HTMLElement>('chart')
 const ruler = useTemplateRef<HTMLElement>('ruler')
 /** Rows of lanes by driver, and that of the cues. */
@@ -156,7 +159,8 @@ const toggle = (lane: string) => {
             : 'There is no scenario yet. Make one above to put motion on the mechanism.'
         }}
       </p>
-      <AddDriver v-if="mechanism.scenario" />
+      <PathMaker v-if="path.open" />
+      <AddDriver v-else-if="mechanism.scenario" />
       <div class="over">
         <TieLinks :chart="chart" :row="(lane) => rows.get(lane) ?? null" />
         <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">

@@ -6,6 +6,7 @@
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { useModelPointer } from '~/composables/useModelPointer'
 import { useViewport } from '~/composables/useViewport'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { usePickingStore } from '~/stores/picking'
 import { useVisibilityStore } from '~/stores/visibility'
 
@@ -14,6 +15,7 @@ const { view, fit, picture } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
+const path = usePathMakerStore()
 defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
 </script>
 
@@ -24,7 +26,7 @@ defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.bo
       tabindex="0"
       role="application"
       aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
-      :class="{ picking: picking.wanted }"
+      :class="{ picking: picking.wanted || path.drawing }"
       @pointerdown.capture="press"
       @pointermove="move"
       @pointerup="release"

@@ -22,6 +22,7 @@ import { useWorkspace } from '~/composables/useWorkspace'
 import { useDeskStore } from '~/stores/desk'
 import { useExchangeStore } from '~/stores/exchange'
 import { useMechanismStore } from '~/stores/mechanism'
+import { usePathMakerStore } from '~/stores/path-maker'
 import { useSavingStore } from '~/stores/saving'
 import { useStageStore } from '~/stores/stage'
 import { useTimingStore } from '~/stores/timing'
@@ -33,6 +34,7 @@ const saving = useSavingStore()
 const stage = useStageStore()
 const timing = useTimingStore()
 const desk = useDeskStore()
+const path = usePathMakerStore()
 const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
@@ -74,7 +76,10 @@ async function copy() {
   </div>
   <div
     v-else
-    :class="['workspace', { tall: stage.stage === 'drive' && (timing.open !== null || desk.open) }]"
+    :class="[
+      'workspace',
+      { tall: stage.stage === 'drive' && (timing.open !== null || desk.open || path.open !== null) },
+    ]"
     @dragover.prevent
     @drop.prevent="drop"
   >

@@ -1,6 +1,7 @@
 /** The kinds of path, each given by points; a new one adds its line here. */
 import type { MechanismDocument } from '../../document/mechanism'
 import type { Path } from '../../document/parts'
+import { FRAME, ORIGIN } from '../../maths/frame'
 import type { Vector } from '../../maths/vector'
 import { norm, subtract } from '../../maths/vector'
 import { fail, succeed } from '../../result'
@@ -58,7 +59,29 @@ const COUNTS: Readonly<Record<Path['kind'], readonly [number, number, string]>> 
   curve: [3, Infinity, '3 or more points'],
 }
 
-function resolvePath(source: Path): Result<LinkPath & { length: number }> {
+/**
+ * Points of a path at even distances, three numbers each in the frame of its datum, and its length [m].
+ * Errors: those of `resolvePaths`.
+ */
+export function samplePath(
+  course: Pick<Path, 'kind' | 'points' | 'closed'>,
+  count: number,
+): Result<{ readonly points: Float32Array; readonly length: number }> {
+  const path = resolvePath(course)
+  if (!path.ok) return path
+  const { length, follow } = path.value
+  const points = new Float32Array(3 * count)
+  const frame = new Float64Array(FRAME + 12)
+  for (let k = 0; k < count; k++) {
+    follow((length * k) / (count - 1), frame)
+    points.set(frame.subarray(ORIGIN, ORIGIN + 3), 3 * k)
+  }
+  return succeed({ points, length })
+}
+
+function resolvePath(
+  source: Pick<Path, 'kind' | 'points' | 'closed'>,
+): Result<LinkPath & { length: number }> {
   const points = source.points.map((point) => point.map(metres) as unknown as Vector)
   const [least, most, words] = COUNTS[source.kind]
   if (points.length < least || points.length > most) {
