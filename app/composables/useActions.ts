@@ -2,6 +2,7 @@
 import { copyTo, dissolve, moved, removalOf, shapeKinds, shapeType } from '@ligamen/core'
 import { usePlacing } from './usePlacing'
 import { useJointControl } from './useJointControl'
+import { useScenarioEdits } from './useScenarioEdits'
 import { placeBeside } from '~/services/free-place'
 import { useDeskStore } from '~/stores/desk'
 import { useExchangeStore } from '~/stores/exchange'
@@ -17,6 +18,7 @@ import { useRunStore } from '~/stores/run'
 import { useSelectionStore } from '~/stores/selection'
 import type { Selected } from '~/stores/selection'
 import { useStageStore } from '~/stores/stage'
+import { useTimingStore } from '~/stores/timing'
 import { useViewportStore } from '~/stores/viewport'
 import { useVisibilityStore } from '~/stores/visibility'
 
@@ -45,6 +47,8 @@ export function useActions(bounds: Bounds, fit: () => void) {
   const viewport = useViewportStore()
   const desk = useDeskStore()
   const run = useRunStore()
+  const timing = useTimingStore()
+  const edits = useScenarioEdits()
   const { frames, bodies } = usePlacing()
   const { home } = useJointControl()
   /** What was copied, to be pasted. */
@@ -82,6 +86,7 @@ export function useActions(bounds: Bounds, fit: () => void) {
     else if (makers.path.open) makers.path.end()
     else if (makers.part.part) makers.part.cancel()
     else if (viewport.handles) viewport.handles = null
+    else if (timing.allChosen.length > 0) timing.chosen = null
     else selection.clear()
   }
 
@@ -94,6 +99,8 @@ export function useActions(bounds: Bounds, fit: () => void) {
     const some = selection.members.length > 0
     const any = selection.all.length > 0
     const full = (mechanism.document?.bodies.length ?? 0) > 0
+    // what is chosen in the timing chart comes before what is selected in the model
+    const inChart = stage.stage === 'drive' && mechanism.scenario !== null && timing.allChosen.length > 0
     const group = selection.selected?.kind === 'group' ? selection.selected.id : null
     const always = (
       id: string,
@@ -148,9 +155,31 @@ export function useActions(bounds: Bounds, fit: () => void) {
       ),
       always('home', 'Back to the home pose', 'Home', home, run.report !== null),
       always('fit', 'Fit the model into the view', 'F', fit),
-      always('copy', 'Copy what is selected', 'Ctrl+C', () => (clipboard.value = selection.members), some),
-      always('paste', 'Paste', 'Ctrl+V', paste, clipboard.value.length > 0),
-      always('remove', 'Take away what is selected', 'Delete', remove, any),
+      ...(inChart
+        ? [
+            always('copy', 'Copy the chosen moves and cues', 'Ctrl+C', () => edits.copy(timing.allChosen)),
+            always(
+              'paste',
+              'Put the copied moves and cues at the playhead',
+              'Ctrl+V',
+              () => edits.paste(playback.shown),
+              timing.copied.length > 0,
+            ),
+            always('remove', 'Take the chosen moves and cues away', 'Delete', () =>
+              edits.takeAway('what is chosen', timing.allChosen),
+            ),
+          ]
+        : [
+            always(
+              'copy',
+              'Copy what is selected',
+              'Ctrl+C',
+              () => (clipboard.value = selection.members),
+              some,
+            ),
+            always('paste', 'Paste', 'Ctrl+V', paste, clipboard.value.length > 0),
+            always('remove', 'Take away what is selected', 'Delete', remove, any),
+          ]),
       always('hide', 'Hide or show what is selected', 'H', () => visibility.hide(bodies.value), some),
       always('faint', 'See through what is selected', 'T', () => visibility.seeThrough(bodies.value), some),
       always('isolate', 'Show what is selected alone', 'I', () => visibility.isolate(bodies.value), some),

@@ -3,6 +3,7 @@ import { coordinatesOf, drivenName, moveKey } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
 import { rangeOf, sampleAt } from '~/services/curve'
 import type { Samples } from '~/services/curve'
+import { plannedSamples } from '~/services/planned-samples'
 import { display } from '~/services/display'
 import { drivenJoint, driverNote } from '~/services/drivers'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -19,15 +20,22 @@ export interface Lane {
   joint: string | null
   /** The driver, or null for a probe. */
   driver: AnyDriver | null
-  /** Its values in the take (SI), their range, and the time between two [s]. */
+  /** Its values in the take (SI) with their first and second derivatives, their range, and the time between two [s]. */
   samples: Samples | null
+  rates: Samples | null
+  accelerations: Samples | null
   range: readonly [number, number] | null
   interval: number
+  /** The same in the scenario that is compared, and the time between two of its values [s]. */
+  compared: { readonly samples: Samples; readonly interval: number } | null
   measures: Channel['measures']
 }
 
+/** A quantity over a take, with its first and second derivatives. */
 interface Column {
   readonly samples: Samples
+  readonly rates: Samples
+  readonly accelerations: Samples
   readonly measures: Channel['measures']
 }
 
@@ -46,7 +54,13 @@ export function useLanes() {
       note: driverNote(driver),
       joint: drivenJoint(driver),
       driver,
-      ...withLevels(driver, drawn(take, take && driverColumn(take, driver))),
+      ...withLevels(
+        driver,
+        beside(
+          drawn(take, take && columnOf(take, driver)),
+          run.compared && driverColumn(run.compared, onJoint(driver)),
+        ),
+      ),
       measures: measuresOf(driver),
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
@@ -56,10 +70,39 @@ export function useLanes() {
       note: 'probe',
       joint: null,
       driver: null,
-      ...drawn(take, take && probeColumn(take, probe.id)),
+      ...beside(
+        drawn(take, take && probeColumn(take, probe.id)),
+        run.compared && probeColumn(run.compared, probe.id),
+      ),
     }))
     return [...drivers, ...probes]
   })
+
+  /** A driver of a relation as one of its input. */
+  function onJoint(driver: AnyDriver): AnyDriver {
+    const relation = driver.kind !== 'path' && driver.relation
+    const input = mechanism.document?.relations?.find(({ id }) => id === relation)
+    return input ? ({ ...driver, ...coordinatesOf(input)[0]![1] } as AnyDriver) : driver
+  }
+
+  /** With the curve of the scenario that is compared, on one scale. */
+  function beside(curve: Drawn, other: Column | null): Drawn {
+    if (!other || !curve.range) return curve
+    const range = rangeOf(other.samples) ?? curve.range
+    return {
+      ...curve,
+      range: [Math.min(curve.range[0], range[0]), Math.max(curve.range[1], range[1])],
+      compared: { samples: other.samples, interval: run.compared!.interval },
+    }
+  }
+
+  /** What a driver prescribes: a joint's coordinate, a relation's input, or what its moves say. */
+  function columnOf(take: Take, driver: AnyDriver): Column | null {
+    const own = driverColumn(take, onJoint(driver))
+    if (own || !('moves' in driver)) return own
+    const measures = measuresOf(driver)
+    return { ...plannedSamples(driver, timing.items, take, measures), measures }
+  }
 
   function measuresOf(driver: AnyDriver): 'length' | 'angle' {
     if (driver.kind === 'path') return 'length'
@@ -100,11 +143,17 @@ function driverColumn(take: Take, driver: AnyDriver): Column | null {
 }
 
 function coordinateColumn(take: Take, key: string): Column | null {
-  const { coordinates: values, coordinateChannels: channels, frames } = take
+  const { coordinates, coordinateRates, coordinateAccelerations, coordinateChannels: channels, frames } = take
   const first = channels.findIndex((channel) => channel.key === key)
   const channel = channels[first]
+  const of = (values: Float64Array): Samples => ({ values, stride: channels.length, first, frames })
   return channel
-    ? { samples: { values, stride: channels.length, first, frames }, measures: channel.measures }
+    ? {
+        samples: of(coordinates),
+        rates: of(coordinateRates),
+        accelerations: of(coordinateAccelerations),
+        measures: channel.measures,
+      }
     : null
 }
 
@@ -112,19 +161,26 @@ function probeColumn(take: Take, id: string): Column | null {
   const { probes: values, probeChannels: channels, frames } = take
   const index = channels.findIndex((channel) => channel.key === id)
   const channel = channels[index]
-  return channel
-    ? {
-        samples: { values, stride: 3 * channels.length, first: 3 * index, frames },
-        measures: channel.measures,
-      }
-    : null
+  const of = (derivative: number): Samples => ({
+    values,
+    stride: 3 * channels.length,
+    first: 3 * index + derivative,
+    frames,
+  })
+  return channel ? { samples: of(0), rates: of(1), accelerations: of(2), measures: channel.measures } : null
 }
 
-type Drawn = Pick<Lane, 'samples' | 'range' | 'interval' | 'measures'>
+type Drawn = Pick<
+  Lane,
+  'samples' | 'rates' | 'accelerations' | 'range' | 'interval' | 'measures' | 'compared'
+>
 
 const drawn = (take: Take | null, column: Column | null): Drawn => ({
   samples: column?.samples ?? null,
+  rates: column?.rates ?? null,
+  accelerations: column?.accelerations ?? null,
   range: column && rangeOf(column.samples),
   interval: take?.interval ?? 0,
+  compared: null,
   measures: column?.measures ?? 'length',
 })

@@ -4,11 +4,14 @@ import {
   addDriver,
   addMove,
   addScenario,
+  copyEntries,
   inSeconds,
   laneOf,
   moveKey,
+  pasteEntries,
   removeFromScenario,
   scenarioOf,
+  shiftEntries,
 } from '@ligamen/core'
 import type { AnyCue, AnyDriver, Motor, Move, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/stores/mechanism'
@@ -83,7 +86,36 @@ export function useScenarioEdits() {
     return refused
   }
 
+  const several = (count: number, one: string) => (count === 1 ? one : `${count} of the timing chart`)
+
+  /** Shifts what is chosen in time [s]. */
+  const shift = (one: string, keys: readonly string[], by: number): Refused =>
+    mechanism.edit(
+      `${several(keys.length, one)} ${inSeconds(Math.abs(by))} ${by < 0 ? 'earlier' : 'later'}`,
+      (draft) => shiftEntries(draft, id(), keys, by, timing.items),
+    )
+
+  function copy(keys: readonly string[]) {
+    timing.copied = copyEntries(mechanism.document!, id(), keys, timing.items)
+  }
+
+  /** Puts what was copied at a time: moves of one lane into the lane that is open. */
+  async function paste(at: number): Refused {
+    const { copied, open } = timing
+    const lanes = new Set(copied.map(({ lane }) => lane).filter((lane) => lane !== null))
+    const lane = lanes.size === 1 && open !== null && laneOf(mechanism.scenario!, open) ? open : null
+    let made: string[] = []
+    const refused = await mechanism.edit(`Put ${several(copied.length, 'one')} there once more`, (draft) => {
+      made = pasteEntries(draft, id(), copied, lane, at, timing.items)
+    })
+    if (refused.length === 0) timing.allChosen = made
+    return refused
+  }
+
   return {
+    shift,
+    copy,
+    paste,
     alter,
     add,
     remove,

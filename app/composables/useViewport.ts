@@ -1,7 +1,7 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
 import { usePreferredReducedMotion, useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
-import { moveBodies, moved, POSE } from '@ligamen/core'
+import { frameAt, moveBodies, moved, POSE } from '@ligamen/core'
 import type { Frame, MechanismDocument, ModelReport, Take } from '@ligamen/core'
 import { drivenJoint } from '~/services/drivers'
 import { meshes } from '~/services/meshes'
@@ -68,7 +68,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   function showDocument() {
     if (!view.value || !run.document) return
     view.value.setDocument(run.document)
-    view.value.setCords(run.report?.cords ?? [])
+    view.value.setStrands(run.report?.strands ?? [])
     showPose()
     showGlyphs()
     showTrails()
@@ -83,8 +83,8 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const { shown } = pose
     if (!shown) return
     view.value?.setPose(shown.bodies, shown.poses, shown.at, shown.next, shown.share)
-    const cords = run.report?.cords ?? []
-    if (cords.length > 0) view.value?.followCords(cords.map(({ coordinate }) => turnOf(coordinate)))
+    const strands = run.report?.strands ?? []
+    if (strands.length > 0) view.value?.followStrands(strands.map(({ coordinate }) => turnOf(coordinate)))
   }
 
   /** A coordinate where the bodies stand on screen, between two frames as they do. */
@@ -108,6 +108,19 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
       ...points.map(({ body, point }) => pathOf(take!, body, point)),
       ...(preview ? [preview] : []),
     ])
+    showGhosts()
+  }
+
+  /** Ghosts of the motion every few frames, or one of the scenario that is compared; this one while nothing plays. */
+  function showGhosts() {
+    const { take, report, compared } = run
+    const isShown = stage.stage === 'drive' && take !== null && report !== null
+    if (isShown && compared && pose.source === 'take') {
+      if (playback.playing) return
+      const frame = frameAt(compared, playback.shown)
+      view.value?.setGhosts(compared.bodies, compared.poses, [frame * POSE * compared.bodies.length])
+      return
+    }
     const every = viewport.ghostsEvery
     const frames = isShown && every > 0 ? Math.min(MOST_GHOSTS, Math.ceil(take.frames / every)) : 0
     const stride = POSE * (take?.bodies.length ?? 0)
@@ -184,6 +197,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     ],
     showTrails,
   )
+  watch([() => run.compared, () => playback.shown, () => playback.playing], ([compared], [before]) => {
+    if (compared ?? before) showGhosts()
+  })
   watch(() => selection.all, showSelection)
   watch(
     () => scene.showing,

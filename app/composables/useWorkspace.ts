@@ -1,7 +1,13 @@
-/** Opens a mechanism into the stores, with the edits that a crash or a lost connection left in the journal. */
+/**
+ * Opens a mechanism into the stores, with its last take, and with the edits that a crash or a lost connection left in the
+ * journal.
+ */
+import { watchDebounced } from '@vueuse/core'
 import { api } from '~/services/api'
 import { journal } from '~/services/journal'
+import { storedTakes } from '~/services/kept-takes'
 import { meshes } from '~/services/meshes'
+import { useRunStore } from '~/stores/run'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useSavingStore } from '~/stores/saving'
 import { useSelectionStore } from '~/stores/selection'
@@ -12,6 +18,7 @@ import { useVisibilityStore } from '~/stores/visibility'
 export function useWorkspace(id: string) {
   const mechanism = useMechanismStore()
   const saving = useSavingStore()
+  const run = useRunStore()
   const stage = useStageStore()
   const visibility = useVisibilityStore()
   const route = useRoute()
@@ -32,7 +39,8 @@ export function useWorkspace(id: string) {
     saving.begin(id, stored)
     visibility.begin(id)
     const left = await journal.read(id).catch(() => undefined)
-    await mechanism.open(left?.document ?? stored.document)
+    const kept = await storedTakes.read(id).catch(() => null)
+    await mechanism.open(left?.document ?? stored.document, kept)
     enter()
     if (!left) return
     recovered.value = true
@@ -76,6 +84,12 @@ export function useWorkspace(id: string) {
   watch(
     () => mechanism.document,
     (document) => document && void meshes.bring(document),
+  )
+  // the last take is stored when nothing newer has come for a while
+  watchDebounced(
+    () => run.newest,
+    (newest) => newest && void storedTakes.write(id, newest).catch(() => undefined),
+    { debounce: 1500 },
   )
   watch(
     () => stage.stage,

@@ -1,15 +1,18 @@
 /** The solver as seen from the screen: a worker behind promises. */
 import type { Operation } from 'fast-json-patch'
-import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take, TakePart } from '@ligamen/core'
 import type { FromSolver, Question, ToSolver } from '../workers/protocol'
 import type { Answer, Asked, Questions } from '../workers/questions'
 
 export type Verdict =
-  { ok: true; report: ModelReport; standing: Standing | null } | { ok: false; problems: Problem[] }
+  | { ok: true; report: ModelReport; standing: Standing | null; matter: string }
+  | { ok: false; problems: Problem[] }
 
 export interface SolverEvents {
   progress: (share: number) => void
-  take: (take: Take, milliseconds: number) => void
+  part: (part: TakePart) => void
+  take: (take: Take, milliseconds: number, matter: string) => void
+  compared: (take: Take | null, problem: Problem | null) => void
   cancelled: () => void
   dragged: (standing: Standing, gap: number) => void
 }
@@ -25,7 +28,9 @@ export class SolverClient {
   constructor(events: SolverEvents) {
     this.worker.onmessage = ({ data }: MessageEvent<FromSolver>) => {
       if (data.type === 'progress') events.progress(data.share)
-      else if (data.type === 'take') events.take(data.take, data.milliseconds)
+      else if (data.type === 'part') events.part(data.part)
+      else if (data.type === 'take') events.take(data.take, data.milliseconds, data.matter)
+      else if (data.type === 'compared') events.compared(data.take, data.problem)
       else if (data.type === 'cancelled') events.cancelled()
       else if (data.type === 'dragged') events.dragged(data.standing, data.gap)
       else if (data.type === 'answered') {
@@ -44,12 +49,18 @@ export class SolverClient {
     }
   }
 
-  open(document: MechanismDocument, scenario: string): Promise<Verdict> {
-    return this.try((request) => ({ type: 'open', request, document, scenario }))
+  /** @param known what takes at hand were solved from: these are not solved again */
+  open(document: MechanismDocument, scenario: string, known: string[]): Promise<Verdict> {
+    return this.try((request) => ({ type: 'open', request, document, scenario, known }))
   }
 
-  propose(patches: Operation[], scenario: string, home: boolean): Promise<Verdict> {
-    return this.try((request) => ({ type: 'propose', request, patches, scenario, home }))
+  propose(patches: Operation[], scenario: string, home: boolean, known: string[]): Promise<Verdict> {
+    return this.try((request) => ({ type: 'propose', request, patches, scenario, home, known }))
+  }
+
+  /** Solves another scenario beside the one shown, or none. */
+  compare(scenario: string | null): void {
+    this.send({ type: 'compare', scenario })
   }
 
   ask<K extends keyof Questions>(question: K, asked: Asked<K>): Promise<Answer<K>> {
@@ -89,7 +100,7 @@ export class SolverClient {
     this.verdicts.delete(answer.request)
     resolve?.(
       answer.type === 'accepted'
-        ? { ok: true, report: answer.report, standing: answer.standing }
+        ? { ok: true, report: answer.report, standing: answer.standing, matter: answer.matter }
         : { ok: false, problems: answer.problems },
     )
   }

@@ -6,6 +6,7 @@ import { applyPatch, compare } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
 import { bodiesOf } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
+import type { KeptTake } from '~/services/kept-takes'
 import { SolverClient } from '~/services/solver'
 import type { Answer, Asked, Questions } from '~/workers/questions'
 import { useHistoryStore } from './history'
@@ -27,6 +28,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
       document.value?.scenarios[0] ??
       null,
   )
+  /** The scenario that is shown beside it. */
+  const comparedId = ref<string | null>(null)
   let solver: SolverClient | null = null
   /** Edits are tried one after the other, each on what the one before left. */
   let queue: Promise<unknown> = Promise.resolve()
@@ -35,7 +38,9 @@ export const useMechanismStore = defineStore('mechanism', () => {
     solver?.close()
     solver = new SolverClient({
       progress: run.setProgress,
+      part: run.addPart,
       take: run.finish,
+      compared: run.setCompared,
       cancelled: run.cancelled,
       dragged: (standing) => {
         run.standing = standing
@@ -44,16 +49,18 @@ export const useMechanismStore = defineStore('mechanism', () => {
     queue = Promise.resolve()
   }
 
-  /** Shows a document as the one that is stored, without history. */
-  async function open(opened: MechanismDocument) {
+  /** Shows a document as the one that is stored, without history; a take that was kept of it need not be solved again. */
+  async function open(opened: MechanismDocument, kept: KeptTake | null = null) {
     if (!solver || document.value) start()
     run.clear()
     history.clear()
+    compareWith(null)
+    if (kept) run.keep(kept)
     document.value = opened
     scenarioId.value = opened.scenarios[0]?.id ?? ''
-    const verdict = await solver!.open(opened, scenarioId.value)
+    const verdict = await solver!.open(opened, scenarioId.value, run.known())
     problems.value = verdict.ok ? [] : verdict.problems
-    if (verdict.ok) run.begin(opened, verdict.report, verdict.standing)
+    if (verdict.ok) run.begin(opened, verdict.report, verdict.standing, verdict.matter)
     else run.document = opened
   }
 
@@ -74,12 +81,12 @@ export const useMechanismStore = defineStore('mechanism', () => {
   /** Tries the patches; on success the document is the patched one. */
   async function attempt(patches: Operation[], home = false): Promise<readonly Problem[]> {
     const before = document.value!
-    const verdict = await solver!.propose(patches, scenarioId.value, home)
+    const verdict = await solver!.propose(patches, scenarioId.value, home, run.known())
     if (!verdict.ok) return verdict.problems
     const after = applyPatch(structuredClone(before), patches).newDocument
     document.value = after
     problems.value = []
-    run.begin(after, verdict.report, verdict.standing)
+    run.begin(after, verdict.report, verdict.standing, verdict.matter)
     if (patches.length > 0) saving.noteEdit(after)
     return []
   }
@@ -117,6 +124,13 @@ export const useMechanismStore = defineStore('mechanism', () => {
       if (history.redoable && (await attempt(history.redoable.forward)).length === 0) history.stepForward()
     })
 
+  /** Shows another scenario beside this one, or none. */
+  function compareWith(id: string | null) {
+    comparedId.value = id
+    run.setCompared(null, null)
+    solver?.compare(id)
+  }
+
   const cancelSolve = () => solver?.cancel()
 
   /** Asks the worker about the document as it stands after all edits made so far. */
@@ -130,6 +144,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
   const chooseScenario = (id: string) =>
     inTurn(async () => {
       if (scenarioId.value === id) return
+      if (comparedId.value === id) compareWith(null)
       scenarioId.value = id
       await attempt([])
     })
@@ -138,6 +153,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
     document,
     problems,
     scenario,
+    comparedId,
+    compareWith,
     /** Starts the solver's worker, so that it is ready when the document has arrived. */
     prepare: start,
     open,
@@ -151,8 +168,18 @@ export const useMechanismStore = defineStore('mechanism', () => {
     ask,
     /** What a body, group, joint, mate or relation is called. */
     nameOf: (id: string): string => {
-      const { bodies = [], groups = [], joints = [], mates = [], relations = [] } = document.value ?? {}
-      const named = [bodies, groups, joints, mates, relations].flat() as { id: string; name: string }[]
+      const {
+        bodies = [],
+        groups = [],
+        joints = [],
+        mates = [],
+        relations = [],
+        springs = [],
+      } = document.value ?? {}
+      const named = [bodies, groups, joints, mates, relations, springs].flat() as {
+        id: string
+        name: string
+      }[]
       return named.find((entry) => entry.id === id)?.name ?? id
     },
     /** Bodies of a group, those of the groups in it included. */

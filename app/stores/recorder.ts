@@ -19,7 +19,7 @@ const LONGEST = 600
 
 /** How far moves may stay from what was done [m], [rad]. */
 export const TOLERANCES = [0.1, 0.5, 1, 3].map((size) => ({
-  title: `within ${size} mm, ${size}°`,
+  title: `± ${size} mm, °`,
   value: size,
 }))
 

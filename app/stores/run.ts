@@ -2,7 +2,10 @@
  * What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped.
  * An edit's document, report and take appear together, so that an edit draws the screen once.
  */
-import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take, TakePart } from '@ligamen/core'
+import { Growing } from '~/services/growing-take'
+import { KeptTakes } from '~/services/kept-takes'
+import type { KeptTake } from '~/services/kept-takes'
 
 export const useRunStore = defineStore('run', () => {
   /** The document whose bodies the view draws. */
@@ -19,16 +22,28 @@ export const useRunStore = defineStore('run', () => {
   const stale = ref(false)
   /** When the run that is being solved began, on the page's clock [ms]. */
   const begunAt = ref(0)
+  /** True while the take shown is only what was found so far. */
+  const partial = ref(false)
+  /** Another scenario that is shown beside, and why it cannot be. */
+  const compared = shallowRef<Take | null>(null)
+  const comparedProblem = shallowRef<Problem | null>(null)
+  const kept = new KeptTakes()
+  /** The newest whole take, to be stored. */
+  const newest = shallowRef<KeptTake | null>(null)
   let next: { document: MechanismDocument; report: ModelReport; standing: Standing | null } | null = null
+  let growing: Growing | null = null
 
-  /** A document was accepted and its run begins. */
-  function begin(edited: MechanismDocument, fresh: ModelReport, stands: Standing | null) {
+  /** A document was accepted; its run begins, unless the take it has is at hand. */
+  function begin(edited: MechanismDocument, fresh: ModelReport, stands: Standing | null, matter: string) {
     next = { document: edited, report: fresh, standing: stands }
     begunAt.value = performance.now()
     problem.value = fresh.problem
     progress.value = null
+    growing = null
+    const known = fresh.problem ? undefined : kept.get(matter)
     stale.value = take.value !== null
     if (fresh.problem) settleWithoutTake()
+    else if (known) finish(known.take, known.milliseconds, matter)
     // what is opened is shown at once, before it has moved
     else if (!document.value) showNext()
   }
@@ -38,32 +53,48 @@ export const useRunStore = defineStore('run', () => {
     showNext()
   }
 
-  function finish(solved: Take, duration: number) {
+  /** Frames found so far can be played. */
+  function addPart(part: TakePart) {
+    showNext()
+    growing ??= new Growing(part)
+    take.value = growing.add(part)
+    partial.value = true
+    stale.value = false
+  }
+
+  function finish(solved: Take, duration: number, matter: string) {
     progress.value = null
+    growing = null
     problem.value = solved.stopped
     if (solved.frames === 0) {
       settleWithoutTake()
       return
     }
     showNext()
-    take.value = solved
+    // names may have changed since
+    const coordinateChannels = report.value?.channels ?? solved.coordinateChannels
+    take.value = { ...solved, coordinateChannels }
+    partial.value = false
     milliseconds.value = duration
     stale.value = false
+    newest.value = { matter, take: solved, milliseconds: duration }
+    kept.put(newest.value)
   }
 
   function cancelled() {
     progress.value = null
-    problem.value = {
-      code: 'cancelled',
-      message:
-        'Solving was cancelled; the motion shown is older than the last edit. Edit again, or press Solve.',
-    }
+    growing = null
+    const found = partial.value
+      ? 'Solving was cancelled; the motion found so far is shown.'
+      : 'Solving was cancelled; the motion shown is older than the last edit.'
+    problem.value = { code: 'cancelled', message: `${found} Edit again, or press Solve.` }
   }
 
   /** The new document stands still at its home pose. */
   function settleWithoutTake() {
     showNext()
     take.value = null
+    partial.value = false
     stale.value = false
   }
 
@@ -76,15 +107,25 @@ export const useRunStore = defineStore('run', () => {
     next = null
   }
 
+  function setCompared(other: Take | null, why: Problem | null) {
+    compared.value = other
+    comparedProblem.value = why
+  }
+
   function clear() {
     next = null
+    growing = null
+    kept.clear()
+    newest.value = null
     document.value = null
     report.value = null
     standing.value = null
     take.value = null
+    partial.value = false
     progress.value = null
     problem.value = null
     stale.value = false
+    setCompared(null, null)
   }
 
   return {
@@ -97,8 +138,17 @@ export const useRunStore = defineStore('run', () => {
     progress,
     problem,
     stale,
+    partial,
+    compared,
+    comparedProblem,
+    newest,
+    /** What takes at hand were solved from. */
+    known: () => kept.known,
+    keep: (one: KeptTake) => kept.put(one),
     begin,
     setProgress,
+    addPart,
+    setCompared,
     finish,
     cancelled,
     clear,

@@ -1,6 +1,6 @@
 /** What of the timing chart is open: the lane whose table stands below it, the move or cue that is chosen, the stretch of time that is seen. */
 import { parseQuantity } from '@ligamen/core'
-import type { PlannedItem } from '@ligamen/core'
+import type { CopiedEntry, PlannedItem } from '@ligamen/core'
 import { useMechanismStore } from './mechanism'
 import { useRunStore } from './run'
 
@@ -12,8 +12,21 @@ export const useTimingStore = defineStore('timing', () => {
   const run = useRunStore()
   /** Id of a driver, or CUES. */
   const open = ref<string | null>(null)
-  /** Key of a move, a motor or a cue. */
-  const chosen = ref<string | null>(null)
+  /** Keys of moves, motors and cues, the one that was chosen last at the end. */
+  const all = shallowRef<readonly string[]>([])
+  /** The one that was chosen last; choosing one alone leaves the others. */
+  const chosen = computed({
+    get: (): string | null => all.value[all.value.length - 1] ?? null,
+    set: (key: string | null) => {
+      if (key !== chosen.value || all.value.length > 1) all.value = key === null ? [] : [key]
+    },
+  })
+  const isChosen = computed(() => new Set(all.value))
+  /** How far what is chosen is being dragged [s]. */
+  const carried = ref(0)
+  const copied = shallowRef<readonly CopiedEntry[]>([])
+  /** What is laid over the curves of the lanes. */
+  const laidOver = reactive({ speed: false, acceleration: false })
   const locked = ref<ReadonlySet<string>>(new Set())
   /** What is seen [s]; null for all of it. */
   const seen = shallowRef<readonly [number, number] | null>(null)
@@ -58,6 +71,12 @@ export const useTimingStore = defineStore('timing', () => {
     seen.value = span >= length.value ? null : [from, from + span]
   }
 
+  /** One more, or one less. */
+  function toggleChosen(key: string) {
+    const others = all.value.filter((one) => one !== key)
+    all.value = others.length < all.value.length ? others : [...others, key]
+  }
+
   function toggleLock(lane: string) {
     const next = new Set(locked.value)
     if (!next.delete(lane)) next.add(lane)
@@ -67,6 +86,12 @@ export const useTimingStore = defineStore('timing', () => {
   return {
     open,
     chosen,
+    allChosen: all,
+    isChosen: (key: string) => isChosen.value.has(key),
+    toggleChosen,
+    carried,
+    copied,
+    laidOver,
     locked,
     seen,
     toggleLock,

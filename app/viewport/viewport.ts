@@ -4,11 +4,11 @@
  */
 import CameraControls from 'camera-controls'
 import * as THREE from 'three'
-import type { CordPlace, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
+import type { AnyStrand, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
 import type { BodyHit, Showing } from './bodies'
 import { frameOf } from './frame-matrix'
-import { Cords } from './cords'
+import { Strands } from './strands'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { groundGrid } from './grid'
@@ -42,7 +42,7 @@ export class Viewport {
   private readonly glyphs = new JointGlyphs()
   private readonly trace = new Trace()
   private readonly markers = new Markers()
-  private readonly cords = new Cords()
+  private readonly strands = new Strands()
   private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
   private readonly handles: Handles
@@ -91,7 +91,7 @@ export class Viewport {
       this.glyphs.root,
       this.trace.root,
       this.markers.root,
-      this.cords.root,
+      this.strands.root,
     )
   }
 
@@ -103,7 +103,7 @@ export class Viewport {
     this.trace.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
-    this.cords.setPalette(palette)
+    this.strands.setPalette(palette)
     this.handles.setPalette(palette)
     this.layGrid()
     this.redraw()
@@ -120,14 +120,14 @@ export class Viewport {
     this.redraw()
   }
 
-  setCords(places: readonly CordPlace[]): void {
-    this.cords.set(places)
+  setStrands(places: readonly AnyStrand[]): void {
+    this.strands.set(places)
     this.redraw()
   }
 
-  /** Lets the cords follow the bodies, with the turns of their drums [rad]. */
-  followCords(turns: readonly number[]): void {
-    this.cords.follow(this.bodies, turns)
+  /** Lets the cords, belts and springs follow the bodies, with the turns of their drums and pulleys [rad]. */
+  followStrands(turns: readonly number[]): void {
+    this.strands.follow(this.bodies, turns)
     this.redraw()
   }
 

@@ -1,6 +1,6 @@
 /** What the screen and the solver's worker say to each other. */
 import type { Operation } from 'fast-json-patch'
-import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take, TakePart } from '@ligamen/core'
 import type { Asked, Questions } from './questions'
 
 /** A question with what it asks. */
@@ -8,26 +8,46 @@ export type Question = { [K in keyof Questions]: { question: K; asked: Asked<K> 
 
 export type ToSolver =
   /** Replaces everything by a document. */
-  | { type: 'open'; request: number; document: MechanismDocument; scenario: string }
+  | { type: 'open'; request: number; document: MechanismDocument; scenario: string; known: string[] }
   /**
    * Tries an edit: it holds only when the mechanism still compiles and assembles. With `home` the mechanism stands at its
-   * home pose afterwards, else near where it stands now.
+   * home pose afterwards, else near where it stands now. What is solved from one of the `known` matters is not solved
+   * again.
    */
-  | { type: 'propose'; request: number; patches: Operation[]; scenario: string; home: boolean }
+  | {
+      type: 'propose'
+      request: number
+      patches: Operation[]
+      scenario: string
+      home: boolean
+      known: string[]
+    }
   /** Gives up the run that is being solved. */
   | { type: 'cancel' }
+  /** Solves another scenario beside the one shown, now and after every edit; none for null. */
+  | { type: 'compare'; scenario: string | null }
   | ({ type: 'ask'; request: number } & Question)
   /** A point of a body, in its frame, is taken hold of; it follows targets in ground until it is let go. */
   | { type: 'grab'; body: string; point: readonly [number, number, number]; alone: boolean }
   | { type: 'drag'; target: readonly [number, number, number] }
 
 export type FromSolver =
-  | { type: 'accepted'; request: number; report: ModelReport; standing: Standing | null }
+  /** `matter` tells what its take is solved from; see `matterOf` of the core. */
+  | {
+      type: 'accepted'
+      request: number
+      report: ModelReport
+      standing: Standing | null
+      matter: string
+    }
   | { type: 'refused'; request: number; problems: Problem[] }
   | { type: 'answered'; request: number; answer: unknown }
   /** Where it stands while it is dragged, and how far the point stays from its target [m]. */
   | { type: 'dragged'; standing: Standing; gap: number }
   /** Sent while a run takes longer than a moment. */
   | { type: 'progress'; share: number }
-  | { type: 'take'; take: Take; milliseconds: number }
+  /** Frames of a run that takes a while, to be played meanwhile. */
+  | { type: 'part'; part: TakePart }
+  | { type: 'take'; take: Take; milliseconds: number; matter: string }
+  | { type: 'compared'; take: Take | null; problem: Problem | null }
   | { type: 'cancelled' }

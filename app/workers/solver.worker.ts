@@ -4,8 +4,10 @@
  */
 import { applyPatch } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
-import { formatNumber, nearestDimension, openModel, reportModel, runScenario } from '@ligamen/core'
-import type { MechanismDocument, Model, Problem } from '@ligamen/core'
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import { formatNumber, matterOf, nearestDimension, openModel, reportModel, runScenario } from '@ligamen/core'
+import type { MechanismDocument, Model, Problem, ScenarioRun, Take } from '@ligamen/core'
 import { Bench } from './bench'
 import type { FromSolver, Question, ToSolver } from './protocol'
 import { questions } from './questions'
@@ -15,10 +17,16 @@ const SLICE = 12
 /** From then on a run reports its progress [ms]. */
 const MOMENT = 150
 const FRAMES_AT_ONCE = 20
+/** After that the frames found so far are given to the screen [ms]. */
+const PART = 500
 
 const bench = new Bench()
 /** Counts runs; a run that is no longer the newest stops. */
 let newest = 0
+/** What the run that is under way is solved from. */
+let running: string | null = null
+/** The scenario that is solved beside the one shown. */
+let beside: string | null = null
 
 const say = (message: FromSolver, transfer: Transferable[] = []) => {
   ;(globalThis as unknown as Worker).postMessage(message, transfer)
@@ -39,7 +47,13 @@ globalThis.onmessage = ({ data }: MessageEvent<ToSolver>) => {
   switch (data.type) {
     case 'cancel':
       newest++
+      running = null
       say({ type: 'cancelled' })
+      break
+    case 'compare':
+      beside = data.scenario
+      // else it follows when the run is done
+      if (bench.model && running === null) void compare(bench.model, ++newest)
       break
     case 'open':
       bench.document = data.document
@@ -84,8 +98,9 @@ function tryDocument(
   }
   bench.put(model.value, data.type === 'propose' && !data.home)
   const report = reportModel(model.value, data.scenario)
-  say({ type: 'accepted', request: data.request, report, standing: bench.standing() })
-  void solve(model.value, data.scenario)
+  const matter = hashOf(matterOf(candidate, data.scenario))
+  say({ type: 'accepted', request: data.request, report, standing: bench.standing(), matter })
+  void solve(model.value, data.scenario, matter, data.known)
 }
 
 const patched = (patches: Extract<ToSolver, { type: 'propose' }>['patches']): MechanismDocument =>
@@ -105,32 +120,60 @@ function advised(problems: readonly Problem[], patches: Operation[], candidate: 
   return problems.map((problem) => ({ ...problem, message: `${problem.message} ${advice}` }))
 }
 
-async function solve(model: Model, scenario: string): Promise<void> {
+/** Solves the scenario shown, unless a run of the same is under way or its take is at hand, then the one beside it. */
+async function solve(model: Model, scenario: string, matter: string, known: readonly string[]) {
+  if (running === matter) return
   const mine = ++newest
+  running = known.includes(matter) ? null : matter
   const began = performance.now()
-  const run = runScenario(model, scenario)
-  // what keeps a scenario from starting stands in the report
-  if (!run.ok) return
+  if (running !== null) {
+    const run = runScenario(model, scenario)
+    // what keeps a scenario from starting stands in the report
+    const take = run.ok ? await solved(run.value, mine, true) : null
+    if (mine !== newest) return
+    running = null
+    if (take) say({ type: 'take', take, milliseconds: performance.now() - began, matter }, arraysOf(take))
+  }
+  await compare(model, mine)
+}
+
+/** Solves the scenario that stands beside the one shown. */
+async function compare(model: Model, mine: number) {
+  if (beside === null) return
+  const run = runScenario(model, beside)
+  const take = run.ok ? await solved(run.value, mine, false) : null
+  if (mine !== newest) return
+  const problem = run.ok ? (take?.stopped ?? null) : run.problems[0]!
+  say({ type: 'compared', take, problem }, take ? arraysOf(take) : [])
+}
+
+/** The take of a run; null when a newer one has taken its place. */
+async function solved(run: ScenarioRun, mine: number, isShown: boolean): Promise<Take | null> {
+  const began = performance.now()
   let sliceEnd = began + SLICE
-  while (!run.value.done) {
-    run.value.advance(FRAMES_AT_ONCE)
+  let told = began
+  let sent = 0
+  while (!run.done) {
+    run.advance(FRAMES_AT_ONCE)
     const now = performance.now()
     if (now < sliceEnd) continue
-    if (now - began > MOMENT) say({ type: 'progress', share: run.value.progress })
+    if (isShown && now - began > MOMENT) say({ type: 'progress', share: run.progress })
+    if (isShown && now - told > PART) {
+      const part = run.part(sent)
+      say({ type: 'part', part }, arraysOf(part.part))
+      sent += part.part.frames
+      told = now
+    }
     await listen()
-    if (mine !== newest) return
+    if (mine !== newest) return null
     sliceEnd = performance.now() + SLICE
   }
-  const take = run.value.take()
-  const arrays = [
-    take.coordinates,
-    take.coordinateRates,
-    take.coordinateAccelerations,
-    take.probes,
-    take.poses,
-  ]
-  say(
-    { type: 'take', take, milliseconds: performance.now() - began },
-    arrays.map((array) => array.buffer as ArrayBuffer),
-  )
+  return run.take()
 }
+
+const arraysOf = (take: Take): Transferable[] =>
+  [take.coordinates, take.coordinateRates, take.coordinateAccelerations, take.probes, take.poses].map(
+    (array) => array.buffer as ArrayBuffer,
+  )
+
+const hashOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)))

@@ -135,7 +135,7 @@ test('poses are chained into a scenario; playing keeps between its marks', async
   // the scenario is copied, and the first one is still there
   await page.getByRole('button', { name: 'Copy the scenario' }).click()
   await expect(inspector(page).getByLabel('Name', { exact: true })).toBeVisible()
-  await page.getByRole('combobox', { name: 'Scenario' }).press('ArrowDown')
+  await page.getByRole('combobox', { name: 'Scenario', exact: true }).press('ArrowDown')
   await expect(page.getByRole('option')).toHaveText(['Steady push', 'Chained poses', 'Chained poses copy'])
 })
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-/** The dock of the Connect stage: joints, mates, relations, poses. */
+/** The dock of the Connect stage: joints, mates, relations, springs, poses. */
 import JointMaker from './JointMaker.vue'
 import MateMaker from './MateMaker.vue'
 import NamedPoses from './NamedPoses.vue'
 import RelationMaker from './RelationMaker.vue'
+import SpringMaker from './SpringMaker.vue'
 import DockFrame from '~/components/workspace/DockFrame.vue'
 import { usePickingStore } from '~/stores/picking'
 
@@ -11,6 +12,7 @@ const TABS = [
   { id: 'joint', name: 'Joint' },
   { id: 'mate', name: 'Mate' },
   { id: 'relation', name: 'Relation' },
+  { id: 'spring', name: 'Spring' },
   { id: 'poses', name: 'Poses' },
 ] as const
 const picking = usePickingStore()
@@ -31,6 +33,7 @@ onBeforeUnmount(picking.stop)
     <JointMaker v-if="open === 'joint'" />
     <MateMaker v-else-if="open === 'mate'" />
     <RelationMaker v-else-if="open === 'relation'" />
+    <SpringMaker v-else-if="open === 'spring'" />
     <NamedPoses v-else />
   </DockFrame>
 </template>

@@ -25,12 +25,18 @@ const marks = computed(() =>
   }),
 )
 const startOf = (mark: (typeof marks.value)[number]) =>
-  drag.value?.key === mark.cue.id ? drag.value.start : mark.item.start
+  drag.value?.key === mark.cue.id
+    ? drag.value.start
+    : mark.item.start + (timing.isChosen(mark.cue.id) ? timing.carried : 0)
 
 function hold(event: PointerEvent, key: string, start: number) {
   if (event.button !== 0) return
   timing.open = CUES
-  timing.chosen = key
+  if (event.ctrlKey || event.metaKey || event.shiftKey) {
+    timing.toggleChosen(key)
+    return
+  }
+  if (!timing.isChosen(key)) timing.chosen = key
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   drag.value = { key, start, tie: null }
 }
@@ -39,12 +45,17 @@ function pull(event: PointerEvent) {
   const { left, width } = root.value!.getBoundingClientRect()
   const { time, tie } = snap(Math.max(0, timing.timeAt((event.clientX - left) / width)), width, [
     drag.value.key,
+    ...timing.allChosen,
   ])
   drag.value = { ...drag.value, start: time, tie }
+  if (timing.allChosen.length > 1) timing.carried = time - timing.itemOf(drag.value.key)!.start
 }
 async function drop(mark: (typeof marks.value)[number]) {
   const held = drag.value
-  if (held && held.start !== mark.item.start) {
+  if (held && timing.allChosen.length > 1) {
+    if (held.start === mark.item.start) timing.chosen = held.key
+    else await edits.shift(mark.words, timing.allChosen, held.start - mark.item.start)
+  } else if (held && held.start !== mark.item.start) {
     await edits.alterCue(`${mark.words}: at ${inSeconds(held.start)}`, held.key, (cue) => {
       delete cue.start
       delete cue.tie
@@ -52,7 +63,11 @@ async function drop(mark: (typeof marks.value)[number]) {
       else cue.start = inSeconds(held.start)
     })
   }
+  endDrag()
+}
+function endDrag() {
   drag.value = null
+  timing.carried = 0
 }
 </script>
 
@@ -63,15 +78,17 @@ async function drop(mark: (typeof marks.value)[number]) {
       :key="mark.cue.id"
       type="button"
       class="mark"
-      :class="[mark.cue.kind, { chosen: timing.chosen === mark.cue.id }]"
+      :class="[mark.cue.kind, { chosen: timing.isChosen(mark.cue.id) }]"
       :style="{ left: `${timing.place(startOf(mark))}%` }"
       :aria-label="mark.words"
       :title="mark.words"
       @pointerdown.stop="hold($event, mark.cue.id, mark.item.start)"
       @pointermove="pull"
       @pointerup="drop(mark)"
-      @pointercancel="drag = null"
-      @keydown.delete.stop="edits.takeAway(mark.words, [mark.cue.id])"
+      @pointercancel="endDrag"
+      @keydown.delete.stop="
+        edits.takeAway(mark.words, timing.isChosen(mark.cue.id) ? timing.allChosen : [mark.cue.id])
+      "
     />
   </div>
 </template>

@@ -81,8 +81,8 @@ async function add() {
       class="row"
       role="group"
       :aria-label="`Cue ${k + 1}`"
-      :class="{ chosen: timing.chosen === cue.id }"
-      @focusin="timing.chosen = cue.id"
+      :class="{ chosen: timing.isChosen(cue.id) }"
+      @focusin="timing.isChosen(cue.id) || (timing.chosen = cue.id)"
     >
       <span class="name"
         >cue {{ k + 1 }}<small class="muted">{{ cueWords(cue, nameOf) }}</small></span

@@ -2,7 +2,8 @@
 /** The curve of one lane over the length of the run, drawn once its lane comes into sight. */
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/composables/useLanes'
-import { curvePath } from '~/services/curve'
+import { curvePath, rangeOf } from '~/services/curve'
+import type { Samples } from '~/services/curve'
 import { useTimingStore } from '~/stores/timing'
 
 /** Columns in which a curve is drawn. */
@@ -12,12 +13,29 @@ const props = defineProps<{ lane: Lane }>()
 const timing = useTimingStore()
 const root = useTemplateRef<SVGSVGElement>('root')
 const isSeen = useElementVisibility(root)
-const path = computed(() => {
-  const { samples, range, interval } = props.lane
-  if (!isSeen.value || !samples || !range) return ''
+function drawn(
+  samples: Samples | null | undefined,
+  ends: readonly [number, number] | null,
+  interval: number,
+) {
+  if (!isSeen.value || !samples || !ends) return ''
   const [from, to] = timing.stretch
-  return curvePath(samples, range, from / interval, to / interval, COLUMNS)
-})
+  return curvePath(samples, ends, from / interval, to / interval, COLUMNS)
+}
+const path = computed(() => drawn(props.lane.samples, props.lane.range, props.lane.interval))
+const compared = computed(() =>
+  drawn(props.lane.compared?.samples, props.lane.range, props.lane.compared?.interval ?? 1),
+)
+/** On a scale of its own, with zero in the middle of the lane. */
+function derivative(samples: Samples | null) {
+  const ends = isSeen.value && samples ? rangeOf(samples) : null
+  const most = ends ? Math.max(-ends[0], ends[1]) : 0
+  return most > 0 ? drawn(samples, [-most, most], props.lane.interval) : ''
+}
+const speed = computed(() => (timing.laidOver.speed ? derivative(props.lane.rates) : ''))
+const acceleration = computed(() =>
+  timing.laidOver.acceleration ? derivative(props.lane.accelerations) : '',
+)
 /** Down to the lowest value, from the last point to the first. */
 const area = computed(() => {
   const ends = /^M(\S+) .*L(\S+) \S+$/.exec(path.value)
@@ -35,6 +53,9 @@ const area = computed(() => {
     preserveAspectRatio="none"
   >
     <path v-if="lane.kind === 'driver'" class="area" :d="area" />
+    <path v-if="compared" class="line compared" :d="compared" />
+    <path v-if="speed" class="line speed" :d="speed" />
+    <path v-if="acceleration" class="line acceleration" :d="acceleration" />
     <path class="line" :d="path" />
   </svg>
 </template>
@@ -57,6 +78,23 @@ svg {
   stroke: currentcolor;
   stroke-width: 2;
   vector-effect: non-scaling-stroke;
+}
+
+.compared {
+  color: rgb(var(--v-theme-muted));
+  stroke-dasharray: 8 4;
+}
+
+.speed {
+  color: rgb(var(--v-theme-measured));
+  stroke-width: 1.5;
+  stroke-dasharray: 6 3;
+}
+
+.acceleration {
+  color: rgb(var(--v-theme-attention));
+  stroke-width: 1.5;
+  stroke-dasharray: 2 3;
 }
 
 .area {

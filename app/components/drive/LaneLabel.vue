@@ -2,6 +2,8 @@
 /** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stands still. */
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/composables/useLanes'
+import { rangeOf } from '~/services/curve'
+import type { Samples } from '~/services/curve'
 import { display } from '~/services/display'
 import { useSelectionStore } from '~/stores/selection'
 import { useTimingStore } from '~/stores/timing'
@@ -22,6 +24,18 @@ function choose() {
   if (props.lane.joint) selection.select('joint', props.lane.joint)
   if (hasTable.value) emit('open')
 }
+
+/** The largest speed and acceleration, while these are laid over the curve. */
+const peaks = computed(() => {
+  const { rates, accelerations, measures } = props.lane
+  const peak = (samples: Samples | null, derivative: 1 | 2) => {
+    const ends = isSeen.value && samples ? rangeOf(samples) : null
+    return ends ? display(Math.max(-ends[0], ends[1]), measures, derivative) : ''
+  }
+  const { speed, acceleration } = timing.laidOver
+  const told = [speed ? peak(rates, 1) : '', acceleration ? peak(accelerations, 2) : ''].filter(Boolean)
+  return told.length > 0 ? `at most ${told.join(' · ')}` : ''
+})
 
 const range = computed(() => {
   const { range: ends, measures } = props.lane
@@ -47,8 +61,8 @@ const range = computed(() => {
       <span class="value tabular">{{ value }}</span>
     </span>
     <small class="row muted">
-      <span class="name">{{ lane.note }}</span>
-      <span class="tabular">{{ range }}</span>
+      <span class="name">{{ peaks || lane.note }}</span>
+      <span v-if="!peaks" class="tabular">{{ range }}</span>
     </small>
   </component>
 </template>

@@ -12,10 +12,12 @@ import type { Snapped } from '~/composables/useSnapping'
 import type { Lane } from '~/composables/useLanes'
 import { display, formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
+import { useMechanismStore } from '~/stores/mechanism'
 import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
+const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
 const { snap } = useSnapping()
 const root = useTemplateRef<HTMLElement>('root')
@@ -55,8 +57,9 @@ const drag = shallowRef<{
 
 const shownOf = (one: Placed) => {
   const held = drag.value?.of.key === one.key ? drag.value : null
-  const start = held?.start ?? one.item.start
-  const end = held?.end ?? one.item.end
+  const by = timing.isChosen(one.key) ? timing.carried : 0
+  const start = held?.start ?? one.item.start + by
+  const end = held?.end ?? one.item.end + by
   return { start, end, level: held?.level ?? one.levels[1] }
 }
 const style = (one: Placed) => {
@@ -87,7 +90,11 @@ const words = (value: number) => typedPosition(value, props.lane.measures)
 function hold(event: PointerEvent, of: Placed, part: Part) {
   if (event.button !== 0) return
   timing.open = props.driver.id
-  timing.chosen = of.key
+  if (event.ctrlKey || event.metaKey || event.shiftKey) {
+    timing.toggleChosen(of.key)
+    return
+  }
+  if (part !== 'whole' || !timing.isChosen(of.key)) timing.chosen = of.key
   if (isLocked.value) return
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   const { start, end } = of.item
@@ -104,8 +111,9 @@ function pull(event: PointerEvent) {
     const { time } = snap(timeUnder(event), box().width, [of.key])
     drag.value = { ...held, end: Math.max(start + 1e-3, time) }
   } else {
-    const snapped = snap(Math.max(0, start + timeUnder(event) - from), box().width, [of.key])
+    const snapped = snap(Math.max(0, start + timeUnder(event) - from), box().width, timing.allChosen)
     drag.value = { ...held, start: snapped.time, end: snapped.time + end - start, snapped }
+    if (timing.allChosen.length > 1) timing.carried = snapped.time - start
   }
 }
 async function drop() {
@@ -123,10 +131,18 @@ async function drop() {
     await alter(`${of.name}: lasts ${inSeconds(end - start)}`, (move) => {
       move.duration = inSeconds(end - start)
     })
+  } else if (part === 'whole' && timing.allChosen.length > 1) {
+    // a click on one of several chooses it alone
+    if (start === of.item.start) timing.chosen = of.key
+    else await edits.shift(of.name, timing.allChosen, start - of.item.start)
   } else if (part === 'whole' && start !== of.item.start) {
     await alter(`${of.name}: starts at ${inSeconds(start)}`, (move) => shift(move, start, snapped))
   }
+  endDrag()
+}
+function endDrag() {
   drag.value = null
+  timing.carried = 0
 }
 
 /** What is tied stays tied, later or earlier by its offset; what snapped is tied to that. */
@@ -160,15 +176,18 @@ function key(event: KeyboardEvent, one: Placed) {
   const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (event.key === 'Delete') {
     event.stopPropagation()
-    void edits.takeAway(one.name, [one.key])
+    void edits.takeAway(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key])
   } else if (step !== undefined && !isLocked.value) {
     event.preventDefault()
     event.stopPropagation()
-    const frame = 1 / (timing.length > 0 ? 60 : 1)
-    const start = Math.max(0, one.item.start + step * frame)
-    void edits.alterMove(`${one.name}: starts at ${inSeconds(start)}`, props.driver.id, one.key, (move) =>
-      shift(move, start, null),
-    )
+    const by = step / mechanism.scenario!.frameRate
+    void edits.shift(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key], by)
+  } else if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault()
+    event.stopPropagation()
+    timing.open = props.driver.id
+    if (event.ctrlKey || event.shiftKey) timing.toggleChosen(one.key)
+    else timing.chosen = one.key
   }
 }
 </script>
@@ -187,15 +206,15 @@ function key(event: KeyboardEvent, one: Placed) {
       class="move"
       role="button"
       tabindex="0"
-      :class="{ chosen: timing.chosen === one.key, tied: one.move.tie !== undefined }"
+      :class="{ chosen: timing.isChosen(one.key), tied: one.move.tie !== undefined }"
       :style="style(one)"
       :aria-label="`${one.name}, ${formatSpan(one.item.start, one.item.end)}, to ${display(one.levels[1], lane.measures, 0)}`"
-      :aria-pressed="timing.chosen === one.key"
+      :aria-pressed="timing.isChosen(one.key)"
       :title="`${one.name}: ${formatSpan(shownOf(one).start, shownOf(one).end)}, to ${display(shownOf(one).level, lane.measures, 0)}`"
       @pointerdown.stop="hold($event, one, 'whole')"
       @pointermove="pull"
       @pointerup="drop"
-      @pointercancel="drag = null"
+      @pointercancel="endDrag"
       @keydown="key($event, one)"
     >
       <span v-if="drag?.of.key === one.key" class="told tabular">

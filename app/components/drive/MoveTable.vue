@@ -13,10 +13,12 @@ import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePathMakerStore } from '~/stores/path-maker'
+import { usePlaybackStore } from '~/stores/playback'
 import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
+const playback = usePlaybackStore()
 const maker = usePathMakerStore()
 /** The path that the lane goes along. */
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
@@ -109,6 +111,9 @@ async function whole(words: string, change: (draft: MechanismDocument, scenario:
   )
   fault.value = refused.map(({ message }) => message).join(' ')
 }
+const paste = async () => {
+  fault.value = (await edits.paste(playback.shown)).map(({ message }) => message).join(' ')
+}
 const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.measures))
 </script>
 
@@ -120,8 +125,8 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       class="row"
       role="group"
       :aria-label="`${lane.name}, ${row.name}`"
-      :class="{ chosen: timing.chosen === row.key }"
-      @focusin="timing.chosen = row.key"
+      :class="{ chosen: timing.isChosen(row.key) }"
+      @focusin="timing.isChosen(row.key) || (timing.chosen = row.key)"
     >
       <span class="name"
         >{{ row.name }}<small class="muted tabular">{{ row.found }}</small></span
@@ -215,6 +220,12 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
           Mirror in time
         </v-btn>
       </template>
+      <v-btn v-if="timing.allChosen.length > 0" @click="edits.copy(timing.allChosen)">
+        Copy {{ timing.allChosen.length === 1 ? 'the chosen move' : `the ${timing.allChosen.length} chosen` }}
+      </v-btn>
+      <v-btn v-if="timing.copied.length > 0" @click="paste">
+        Put {{ timing.copied.length }} at the playhead
+      </v-btn>
       <v-btn v-if="followed" @click="maker.change(followed)">Change the path</v-btn>
       <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
         {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane

@@ -16,6 +16,7 @@ import {
 import { parseQuantity } from '@ligamen/core'
 import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/services/display'
+import { sizeOf } from '~/services/kept-takes'
 import { useDeskStore } from '~/stores/desk'
 import { useMechanismStore } from '~/stores/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/stores/playback'
@@ -58,15 +59,16 @@ function stopTyping() {
   fault.value = ''
 }
 
+const rate = computed(() => mechanism.scenario?.frameRate ?? 60)
 const result = computed(() => {
   const { take, progress } = run
   if (progress !== null) {
     const gone = (performance.now() - run.begunAt) / 1000
     const left = progress > 0 ? (gone * (1 - progress)) / progress : 0
-    return `· solving … ${Math.round(100 * progress)} %, ${seconds(progress * timing.length, 1)} reached, ${seconds(left, 0)} left`
+    return `· solving … ${Math.round(100 * progress)} %, ${seconds(progress * timing.length, 1)} reached, ${Math.round((progress * timing.length * rate.value) / Math.max(gone, 1e-3))} frames/s, ${seconds(left, 0)} left`
   }
   if (!take) return ''
-  const kept = take.poses.byteLength + 3 * take.coordinates.byteLength + take.probes.byteLength
+  const kept = sizeOf(take)
   const memory = kept > SHOWN_MEMORY ? ` · ${Math.round(kept / 2 ** 20)} MB` : ''
   return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms${memory}`
 })

@@ -54,7 +54,7 @@ useResizeObserver(() => props.chart, lay)
     :key="link.key"
     class="tie"
     aria-hidden="true"
-    :class="{ chosen: timing.chosen === link.key }"
+    :class="{ chosen: timing.isChosen(link.key) }"
     :style="{ left: link.left, top: `${link.top}px`, height: `${link.height}px` }"
   />
 </template>

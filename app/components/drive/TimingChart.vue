@@ -113,6 +113,23 @@ const toggle = (lane: string) => {
             >−</v-btn
           >
           <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
+          <span class="gap" />
+          <v-btn
+            size="x-small"
+            aria-label="Lay the speed over the lanes"
+            title="Speed over the curves, dashed"
+            :aria-pressed="timing.laidOver.speed"
+            @click="timing.laidOver.speed = !timing.laidOver.speed"
+            >v</v-btn
+          >
+          <v-btn
+            size="x-small"
+            aria-label="Lay the acceleration over the lanes"
+            title="Acceleration over the curves, dotted"
+            :aria-pressed="timing.laidOver.acceleration"
+            @click="timing.laidOver.acceleration = !timing.laidOver.acceleration"
+            >a</v-btn
+          >
         </div>
         <div ref="ruler" class="ruler track" v-on="scrub">
           <span v-if="played" class="played" :style="played" />
@@ -212,6 +229,10 @@ const toggle = (lane: string) => {
   gap: 2px;
   padding: 1px 8px;
   border-right: 1px solid rgb(var(--v-theme-line));
+}
+
+.gap {
+  flex: 1;
 }
 
 .zoom :deep(.v-btn) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The scenario: its name, length, frame rate and start, shown while nothing is selected. */
 import type { Problem, Quantity, Scenario } from '@ligamen/core'
+import ComparedScenario from './ComparedScenario.vue'
 import NameField from './NameField.vue'
 import QuantityField from './QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
@@ -106,6 +107,7 @@ async function setRate(rate: number) {
   <div class="rate">
     <v-btn :disabled="isLast" @click="edits.remove">Take this scenario away</v-btn>
   </div>
+  <ComparedScenario v-if="!isLast" :scenario="scenario" />
   <h3 class="heading">In the view</h3>
   <div class="rate">
     <v-autocomplete

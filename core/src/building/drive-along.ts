@@ -8,6 +8,7 @@ import { freshId, placementOf, slug } from '../proof/joining'
 import type { Pick } from '../proof/joining'
 import { succeed } from '../result'
 import type { Result } from '../result'
+import { datumOf } from './pick-datum'
 import { addDriver, laneOf, scenarioOf } from './scenario-edits'
 
 export interface PathWish {
@@ -61,21 +62,3 @@ export function driveAlong(draft: MechanismDocument, scenario: string, wish: Pat
 
 /** To a thousandth of a millimetre, and never beyond the end. */
 const inMillimetres = (length: number): string => `${Math.floor(length * 1e6) / 1e3} mm`
-
-/** The datum of a pick: one that stands there already, else a new one. */
-function datumOf(draft: MechanismDocument, pick: Pick): string {
-  const same = draft.datums.find(
-    ({ body, feature, offset, flip, turn }) =>
-      pick.feature !== undefined &&
-      body === pick.body &&
-      feature?.placed === pick.feature.placed &&
-      feature.name === pick.feature.name &&
-      offset === undefined &&
-      flip === undefined &&
-      turn === undefined,
-  )
-  if (same) return same.id
-  const id = freshId(draft, slug(pick.name))
-  draft.datums.push({ ...pick, id })
-  return id
-}

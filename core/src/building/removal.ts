@@ -24,6 +24,7 @@ const NAMED = [
   ['joints', 'joint'],
   ['mates', 'mate'],
   ['relations', 'relation'],
+  ['springs', 'spring'],
   ['poses', 'pose'],
   ['paths', 'path'],
   ['probes', 'probe'],
@@ -70,6 +71,7 @@ function usedDatums({
   probes,
   datums,
   scenarios,
+  springs = [],
   desk = [],
 }: MechanismDocument) {
   const drivers = scenarios.flatMap((scenario) => scenario.drivers)
@@ -81,6 +83,7 @@ function usedDatums({
     ...paths.map(({ datum }) => datum),
     ...probes.flatMap(({ datum, from }) => [datum, from]),
     ...drivers.map((driver) => (driver.kind === 'path' ? driver.datum : undefined)),
+    ...springs.flatMap(({ from, to }) => [from, to]),
     ...desk.map(({ datum }) => datum),
   ])
 }

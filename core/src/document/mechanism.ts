@@ -13,6 +13,7 @@ import { relationClasses } from './relations'
 import type { AnyRelation } from './relations'
 import { IsName } from './rules'
 import { Scenario } from './scenarios'
+import { Spring } from './springs'
 
 export const FORMAT = 'ligamen/mechanism'
 export const FORMAT_VERSION = 1
@@ -29,6 +30,7 @@ export class MechanismDocument {
   @NestedList(() => Joint) joints!: Joint[]
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
+  @IsOptional() @NestedList(() => Spring, 2000) springs?: Spring[]
   @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
   @IsOptional() @NestedList(() => DeskControl, 200) desk?: DeskControl[]
   @NestedList(() => Probe) probes!: Probe[]

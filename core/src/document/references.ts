@@ -24,6 +24,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...scenarioProblems(document),
     ...probeProblems(document, known),
     ...deskProblems(document, known),
+    ...springProblems(document, known),
   ]
 }
 
@@ -67,6 +68,7 @@ function* listsOf(document: MechanismDocument): Generator<[string, readonly { id
   yield ['/joints', document.joints]
   yield ['/mates', document.mates ?? []]
   yield ['/relations', document.relations ?? []]
+  yield ['/springs', document.springs ?? []]
   yield ['/poses', document.poses ?? []]
   yield ['/probes', document.probes]
   yield ['/scenarios', document.scenarios]
@@ -253,6 +255,12 @@ const poseProblems = (document: MechanismDocument, known: Known): Problem[] =>
   (document.poses ?? []).flatMap(({ id, values }, i) =>
     values.flatMap(({ joint }, k) => known.missing('joint', joint, `/poses/${i}/values/${k}/joint`, id)),
   )
+
+const springProblems = (document: MechanismDocument, known: Known): Problem[] =>
+  (document.springs ?? []).flatMap(({ id, from, to }, i) => [
+    ...known.missing('datum', from, `/springs/${i}/from`, id),
+    ...known.missing('datum', to, `/springs/${i}/to`, id),
+  ])
 
 /** A control moves a joint position or a datum. */
 const deskProblems = (document: MechanismDocument, known: Known): Problem[] =>

@@ -16,8 +16,11 @@ import { LastReading, limitReached } from './limits'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
-import type { Channel, Measure, Take } from './take'
+import type { Channel, Measure, Take, TakePart } from './take'
 import { watchersOf } from './watching'
+
+/** The arrays of a take. */
+const SHARED = ['coordinates', 'coordinateRates', 'coordinateAccelerations', 'probes', 'poses'] as const
 
 export class ScenarioRun {
   private frame = 0
@@ -71,21 +74,32 @@ export class ScenarioRun {
     }
   }
 
-  take(): Take {
+  /** The frames solved from `from` on, as copies that can be given away. */
+  part(from: number): TakePart {
+    const part = this.take(from)
+    const copied = Object.fromEntries(SHARED.map((name) => [name, part[name].slice()]))
+    return { from, total: this.frames, part: { ...part, ...copied } }
+  }
+
+  /** @param from leaves the frames before it out; the arrays are views */
+  take(from = 0): Take {
     const { mechanism, scenario, frame, measures } = this
     const columns = mechanism.coordinates.length
     return {
       scenario: scenario.source.id,
-      frames: frame,
+      frames: frame - from,
       interval: this.interval,
       coordinateChannels: coordinateChannels(mechanism),
       probeChannels: measures.map((measure) => measure.channel),
       bodies: mechanism.geometry.bodies.map((body) => body.source.id),
-      coordinates: this.coordinates.subarray(0, frame * columns),
-      coordinateRates: this.rates.subarray(0, frame * columns),
-      coordinateAccelerations: this.accelerations.subarray(0, frame * columns),
-      probes: this.probes.subarray(0, frame * 3 * measures.length),
-      poses: this.poses.subarray(0, frame * POSE * mechanism.bodyLink.length),
+      coordinates: this.coordinates.subarray(from * columns, frame * columns),
+      coordinateRates: this.rates.subarray(from * columns, frame * columns),
+      coordinateAccelerations: this.accelerations.subarray(from * columns, frame * columns),
+      probes: this.probes.subarray(from * 3 * measures.length, frame * 3 * measures.length),
+      poses: this.poses.subarray(
+        from * POSE * mechanism.bodyLink.length,
+        frame * POSE * mechanism.bodyLink.length,
+      ),
       items: plannedItems(this.plan),
       spans: this.acts.spans,
       end: this.acts.state.q.slice(),

@@ -56,6 +56,14 @@ export interface Take {
   readonly stopped: Problem | null
 }
 
+/** Frames of a take that is still being solved: as much of one, from a frame on. */
+export interface TakePart {
+  readonly from: number
+  /** How many the whole take will have. */
+  readonly total: number
+  readonly part: Take
+}
+
 /** Frame nearest to a time, within the take. */
 export const frameAt = (take: Pick<Take, 'frames' | 'interval'>, time: number): number =>
   Math.min(take.frames - 1, Math.max(0, Math.round(time / take.interval)))

@@ -32,9 +32,9 @@ import type { Channel, Measure } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
-import { cordPlaces } from './cords'
-import type { CordPlace } from './cords'
 import { resolveProbes } from './probes'
+import { strandPlaces } from './strands/registry'
+import type { AnyStrand } from './strands/registry'
 
 /** A document compiled, with its scenarios and probes, but not assembled yet. */
 export interface CompiledDocument {
@@ -74,7 +74,8 @@ export interface ModelReport {
   readonly tracers: readonly Tracer[]
   /** Every datum with its body and where it stands on it. */
   readonly datums: readonly DatumPlace[]
-  readonly cords: readonly CordPlace[]
+  /** Cords, belts and springs. */
+  readonly strands: readonly AnyStrand[]
 }
 
 export interface JointPlace {
@@ -169,7 +170,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     coordinates: reader.values,
     bodies: mechanism.geometry.bodies.map((body) => body.source.id),
     poses,
-    cords: cordPlaces(
+    strands: strandPlaces(
       mechanism,
       mechanism.geometry.bodies.map((_, b) => frameOfPose(poses, b)),
       reader.values,

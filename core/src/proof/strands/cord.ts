@@ -1,28 +1,24 @@
 /** Cords on drums as lines to draw: the winding as a helix on the drum, then the free part to where it is made fast. */
-import type { CordOnDrum } from '../document/relations'
-import type { Mechanism } from '../kinematics/compile'
-import { coordinateOf } from '../kinematics/coordinate-of'
-import { compose, FRAME, inverse, multiply, ORIGIN } from '../maths/frame'
-import type { Frame } from '../maths/frame'
-import { parseQuantity } from '../units/quantity'
-import type { Quantity } from '../units/quantity'
+import type { CordOnDrum } from '../../document/relations'
+import type { Mechanism } from '../../kinematics/compile'
+import { coordinateOf } from '../../kinematics/coordinate-of'
+import { compose, FRAME, inverse, multiply, ORIGIN } from '../../maths/frame'
+import type { Frame } from '../../maths/frame'
+import { parseQuantity } from '../../units/quantity'
+import type { Quantity } from '../../units/quantity'
+import type { Strand, StrandLine } from './strand'
+import { transformed } from './strand'
 
 /** A cord with everything that its line needs, in SI. */
-export interface CordPlace {
-  readonly id: string
-  readonly name: string
-  /** Index of the drum's turn among the coordinates of the mechanism. */
-  readonly coordinate: number
-  /** Body that bears the drum, by id, and the frame of the drum's axis on it. */
-  readonly bearing: string
+export interface CordPlace extends Strand {
+  readonly kind: 'cord'
+  /** The frame of the drum's axis on the body that bears it, the first one. */
   readonly frame: Frame
-  /** Body to which the cord is made fast, and where on it. */
-  readonly load: string
+  /** Where the cord is made fast on the second body. */
   readonly point: readonly [number, number, number]
   readonly radius: number
   readonly side: 1 | -1
   readonly pitch: number
-  readonly thickness: number
   /** Turns that are wound at home, the drum's turn and the angle of the tangent point there. */
   readonly turns: number
   readonly homeTurn: number
@@ -44,12 +40,12 @@ export function cordPlaces(mechanism: Mechanism, home: readonly Frame[], turns: 
     const { radius, thickness, pitch } = sizesOf(source)
     const [x, y, z] = to.frame.subarray(ORIGIN)
     const place = {
+      kind: 'cord' as const,
       id: source.id,
       name: source.name,
       coordinate,
-      bearing: from.source.body,
+      bodies: [from.source.body, to.source.body] as const,
       frame: from.frame,
-      load: to.source.body,
       point: [x, y, z] as const,
       radius,
       side: source.reversed ? (-1 as const) : (1 as const),
@@ -78,9 +74,8 @@ const tangentAngle = ({ radius, side }: Pick<CordPlace, 'radius' | 'side'>, x: n
 /** Points for one turn of the winding. */
 const EACH_TURN = 24
 
-export interface CordLine {
-  /** Points in ground, three numbers each, the winding first, the fast end last. */
-  readonly points: number[]
+/** The winding first, the fast end last. */
+export interface CordLine extends StrandLine {
   /** Turns on the drum, and length of the free part [m]. */
   readonly wound: number
   readonly free: number
@@ -113,12 +108,4 @@ export function cordLine(place: CordPlace, bearing: Frame, load: Frame, turn: nu
   points.push(...end)
   const free = Math.sqrt(Math.max(0, x * x + y * y - radius * radius))
   return { points, wound, free }
-}
-
-function transformed(frame: Frame, [x, y, z]: readonly [number, number, number]): [number, number, number] {
-  return [0, 1, 2].map((k) => frame[k] * x + frame[3 + k] * y + frame[6 + k] * z + frame[ORIGIN + k]) as [
-    number,
-    number,
-    number,
-  ]
 }

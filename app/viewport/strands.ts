@@ -1,7 +1,7 @@
-/** Cords as tubes along their lines, made anew for every pose. */
+/** Cords, belts and springs as tubes along their lines, made anew for every pose, with the marks that travel on them. */
 import * as THREE from 'three'
-import { cordLine } from '@ligamen/core'
-import type { CordPlace, Frame } from '@ligamen/core'
+import { strandLine } from '@ligamen/core'
+import type { AnyStrand, Frame } from '@ligamen/core'
 import type { BodyShapes } from './bodies'
 import { frameOf } from './frame-matrix'
 import type { Palette } from './palette'
@@ -10,47 +10,52 @@ import type { Palette } from './palette'
 const CORNERS = 7
 
 interface Drawn {
-  readonly place: CordPlace
+  readonly place: AnyStrand
   readonly mesh: THREE.Mesh
+  readonly marks: THREE.Points
 }
 
-export class Cords {
+export class Strands {
   readonly root = new THREE.Group()
   private readonly material = new THREE.MeshStandardMaterial({ roughness: 0.8 })
+  private readonly marking = new THREE.PointsMaterial({ size: 5, sizeAttenuation: false })
   private drawn: Drawn[] = []
 
   setPalette(palette: Palette): void {
     this.material.color.set(palette.edge)
+    this.marking.color.set(palette.playhead)
   }
 
-  set(places: readonly CordPlace[]): void {
-    for (const { mesh } of this.drawn) {
-      mesh.removeFromParent()
-      mesh.geometry.dispose()
-    }
+  set(places: readonly AnyStrand[]): void {
+    for (const { mesh, marks } of this.drawn)
+      for (const object of [mesh, marks]) {
+        object.removeFromParent()
+        object.geometry.dispose()
+      }
     this.drawn = places.map((place) => {
       const mesh = new THREE.Mesh(new THREE.BufferGeometry(), this.material)
+      const marks = new THREE.Points(new THREE.BufferGeometry(), this.marking)
       mesh.frustumCulled = false
-      this.root.add(mesh)
-      return { place, mesh }
+      marks.frustumCulled = false
+      this.root.add(mesh, marks)
+      return { place, mesh, marks }
     })
   }
 
-  get places(): readonly CordPlace[] {
-    return this.drawn.map(({ place }) => place)
-  }
-
-  /** @param turns of the drums [rad], in the order of the cords */
+  /** @param turns of their drums and pulleys [rad], in their order */
   follow(bodies: BodyShapes, turns: readonly number[]): void {
     const frameIn = (id: string): Frame | null => {
       const group = bodies.group(id)
       group?.updateMatrix()
       return group ? frameOf(group.matrix) : null
     }
-    this.drawn.forEach(({ place, mesh }, k) => {
-      const [bearing, load] = [frameIn(place.bearing), frameIn(place.load)]
-      if (!bearing || !load) return
-      tube(mesh.geometry, cordLine(place, bearing, load, turns[k] ?? 0).points, place.thickness / 2)
+    this.drawn.forEach(({ place, mesh, marks }, k) => {
+      const [first, second] = [frameIn(place.bodies[0]), frameIn(place.bodies[1])]
+      if (!first || !second) return
+      const line = strandLine(place, first, second, turns[k] ?? 0)
+      tube(mesh.geometry, line.points, place.thickness / 2)
+      marks.geometry.dispose()
+      marks.geometry.setAttribute('position', new THREE.Float32BufferAttribute(line.marks ?? [], 3))
     })
   }
 }

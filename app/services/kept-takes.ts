@@ -1,0 +1,77 @@
+/**
+ * Takes that were solved, by what they were solved from (see `matterOf` of the core): the newest few in memory, so that an
+ * undone edit or another scenario is there at once, and the last one of each mechanism in IndexedDB, so that it survives
+ * a reload.
+ */
+import { createStore, delMany, entries, get, set } from 'idb-keyval'
+import type { Take } from '@ligamen/core'
+
+export interface KeptTake {
+  readonly matter: string
+  readonly take: Take
+  /** How long it was solved for. */
+  readonly milliseconds: number
+}
+
+/** Takes of another shape than this one are not read. */
+const SHAPE = 1
+const MOST_TAKES = 6
+/** In memory, and of one that is stored [bytes]. */
+const MOST_MEMORY = 256 * 2 ** 20
+const MOST_STORED = 96 * 2 ** 20
+/** Mechanisms whose last take is stored. */
+const MOST_MECHANISMS = 8
+
+export const sizeOf = (take: Take): number =>
+  take.poses.byteLength + 3 * take.coordinates.byteLength + take.probes.byteLength
+
+export class KeptTakes {
+  private takes: readonly KeptTake[] = []
+
+  /** What the takes at hand were solved from. */
+  get known(): string[] {
+    return this.takes.map(({ matter }) => matter)
+  }
+
+  get(matter: string): KeptTake | undefined {
+    return this.takes.find((kept) => kept.matter === matter)
+  }
+
+  put(kept: KeptTake): void {
+    const others = this.takes.filter(({ matter }) => matter !== kept.matter)
+    let room = MOST_MEMORY - sizeOf(kept.take)
+    const left = others.slice(0, MOST_TAKES - 1).filter(({ take }) => (room -= sizeOf(take)) >= 0)
+    this.takes = [kept, ...left]
+  }
+
+  clear(): void {
+    this.takes = []
+  }
+}
+
+interface Stored extends KeptTake {
+  readonly shape: number
+  readonly storedAt: number
+}
+
+let store: ReturnType<typeof createStore> | null = null
+const takeStore = () => (store ??= createStore('ligamen-takes', 'takes'))
+
+export const storedTakes = {
+  async read(mechanism: string): Promise<KeptTake | null> {
+    const stored = await get<Stored>(mechanism, takeStore())
+    return stored?.shape === SHAPE ? stored : null
+  },
+
+  /** Stores the last take of a mechanism; the oldest of other mechanisms make room. */
+  async write(mechanism: string, kept: KeptTake): Promise<void> {
+    if (sizeOf(kept.take) > MOST_STORED) return
+    await set(mechanism, { ...kept, shape: SHAPE, storedAt: Date.now() } satisfies Stored, takeStore())
+    const all = await entries<string, Stored>(takeStore())
+    const old = all.sort((a, b) => b[1].storedAt - a[1].storedAt).slice(MOST_MECHANISMS)
+    await delMany(
+      old.map(([id]) => id),
+      takeStore(),
+    )
+  },
+}
