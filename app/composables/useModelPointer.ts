@@ -13,6 +13,8 @@ import { PLANES, usePathMakerStore } from '~/stores/path-maker'
 import { usePickingStore } from '~/stores/picking'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
+import { useScenarioEdits } from './useScenarioEdits'
+import { useStageStore } from '~/stores/stage'
 import { useTravelDial } from './useTravelDial'
 import type { Limit } from '~/viewport/travel-dial'
 import { useSelectionStore } from '~/stores/selection'
@@ -33,6 +35,8 @@ export function useModelPointer(view: Ref<Viewport | null>) {
   const desk = useDeskStore()
   const path = usePathMakerStore()
   const { startHere } = useJointControl()
+  const stage = useStageStore()
+  const edits = useScenarioEdits()
   let pressed: { x: number; y: number } | null = null
   /** What is held: its body, and the point in ground at which it was taken. */
   let held: { body: string; name: string; through: Vector } | null = null
@@ -146,9 +150,20 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     }
     const hit = view.value.pick(event.offsetX, event.offsetY)
     const several = event.ctrlKey || event.metaKey || event.shiftKey
+    if (hit?.kind === 'joint' && !several && selection.is('joint', hit.id) && flipMotor(hit.id)) return
     if (hit && several) selection.toggle(hit.kind, hit.id)
     else if (hit) selection.select(hit.kind, hit.id)
     else if (!several) selection.clear()
+  }
+
+  /** A click on the arrow of the selected joint turns its motor round; false when it has none. */
+  function flipMotor(joint: string): boolean {
+    const motor = mechanism.scenario?.drivers.find((d) => d.kind === 'motor' && d.joint === joint)
+    if (!motor || stage.stage !== 'drive') return false
+    void edits.alterMotor(`${mechanism.nameOf(joint)}: flip direction`, motor.id, (own) => {
+      own.reversed = !own.reversed
+    })
+    return true
   }
 
   /** Bodies that nothing ties to ground stay where they were dragged: their poses belong to the document. */

@@ -2,13 +2,16 @@
  * How bodies are shown at the playhead: what the person at the screen has hidden, and what the cues of the scenario show,
  * hide and fade up to then.
  */
+import { opacitiesAt } from '~/services/fading'
+import type { ShowingCue } from '~/services/fading'
 import { useMechanismStore } from './mechanism'
 import { usePlaybackStore } from './playback'
 import { usePoseStore } from './pose'
 import { useTimingStore } from './timing'
 import { useVisibilityStore } from './visibility'
 
-type Showing = 'shown' | 'faint' | 'hidden'
+/** Opacity of what somebody sees through. */
+const FAINT = 0.22
 
 export const useSceneStore = defineStore('scene', () => {
   const mechanism = useMechanismStore()
@@ -18,29 +21,32 @@ export const useSceneStore = defineStore('scene', () => {
   const visibility = useVisibilityStore()
 
   /** Cues of what is seen, in the order in which they come. */
-  const seen = computed(() =>
+  const cues = computed<readonly ShowingCue[]>(() =>
     (mechanism.scenario?.cues ?? [])
       .flatMap((cue) => {
         const item = timing.itemOf(cue.id)
-        return 'bodies' in cue && item && item.start >= 0 ? [{ cue, start: item.start }] : []
+        if (!('bodies' in cue) || !item || !(item.start >= 0)) return []
+        const opacity = cue.kind === 'show' ? 1 : cue.kind === 'hide' ? 0 : (cue.opacity ?? 0)
+        return [{ bodies: cue.bodies, opacity, start: item.start, end: item.end }]
       })
       .sort((a, b) => a.start - b.start),
   )
-  /** How many of them have come at the playhead: this alone changes while it plays. */
-  const come = computed(() =>
-    pose.source === 'take' ? seen.value.filter(({ start }) => start <= playback.shown + 1e-9).length : 0,
-  )
+  /** The same map as before while nothing changes in it: it is asked for at every frame. */
+  const faded = computed<ReadonlyMap<string, number>>((before) => {
+    const now = pose.source === 'take' ? opacitiesAt(cues.value, playback.shown) : NOTHING
+    const isSame =
+      before?.size === now.size && [...now].every(([body, opacity]) => before.get(body) === opacity)
+    return isSame ? before : now
+  })
 
-  const showing = computed<ReadonlyMap<string, Showing>>(() => {
-    const shown = new Map<string, Showing>()
-    for (const { cue } of seen.value.slice(0, come.value))
-      for (const body of cue.bodies) {
-        const opacity = cue.kind === 'show' ? 1 : cue.kind === 'hide' ? 0 : (cue.opacity ?? 0)
-        shown.set(body, opacity >= 1 ? 'shown' : opacity > 0 ? 'faint' : 'hidden')
-      }
+  /** Opacities of the bodies that are not fully shown, 0 to 1. */
+  const showing = computed<ReadonlyMap<string, number>>(() => {
+    const shown = new Map(faded.value)
     // what somebody has put away stays away
-    for (const [body, how] of visibility.showing) shown.set(body, how)
+    for (const [body, how] of visibility.showing) shown.set(body, how === 'hidden' ? 0 : FAINT)
     return shown
   })
   return { showing }
 })
+
+const NOTHING: ReadonlyMap<string, number> = new Map()

@@ -13,9 +13,6 @@ import type { Palette } from './palette'
 import { PartGeometries } from './part-geometry'
 import type { PartGeometry } from './part-geometry'
 
-/** How a body is shown. */
-export type Showing = 'shown' | 'faint' | 'hidden'
-
 /** Where a ray meets a body. */
 export interface BodyHit {
   readonly body: string
@@ -35,6 +32,9 @@ interface PlacedPart extends Copy {
   readonly geometry: PartGeometry
 }
 
+/** Opacity of ghosts. */
+const GHOSTLY = 0.22
+
 export class BodyShapes {
   readonly root = new THREE.Group()
   private readonly groups = new Map<string, THREE.Group>()
@@ -44,15 +44,15 @@ export class BodyShapes {
   private drawn: Instances[] = []
   private ghosts: Instances[] = []
   private selected: ReadonlySet<string> = new Set()
-  private showing: ReadonlyMap<string, Showing> = new Map()
+  private showing: ReadonlyMap<string, number> = new Map()
   private moved = true
 
   setMeshes(meshes: (hash: string) => Mesh | undefined): void {
     this.geometries.meshes = meshes
   }
 
-  /** Bodies that are not named are shown. */
-  show(showing: ReadonlyMap<string, Showing>): void {
+  /** @param showing opacities, 0 to 1; bodies that are not named are fully shown */
+  show(showing: ReadonlyMap<string, number>): void {
     this.showing = showing
     this.arrange()
   }
@@ -115,7 +115,7 @@ export class BodyShapes {
     const alike = new Map<PartGeometry, Map<string, Copy[]>>()
     for (const part of this.placed) {
       const offset = place.get(part.body)
-      if (offset === undefined || this.lookOf(part.body) === 'hidden') continue
+      if (offset === undefined || this.opacityOf(part.body) === 0) continue
       let colours = alike.get(part.geometry)
       if (!colours) alike.set(part.geometry, (colours = new Map<string, Copy[]>()))
       const copies = colours.get(part.colour) ?? []
@@ -138,7 +138,7 @@ export class BodyShapes {
     for (const [geometry, colours] of alike)
       for (const [colour, copies] of colours) {
         if (copies.length === 0) continue
-        const material = this.paints.surface(colour, { chosen: false, faint: true })
+        const material = this.paints.surface(colour, { chosen: false, opacity: GHOSTLY })
         const ghost = new Instances(geometry.solid, material, copies, 'surface')
         ghost.settle()
         this.ghosts.push(ghost)
@@ -186,7 +186,7 @@ export class BodyShapes {
     const surface = new THREE.Mesh()
     let first: { part: PlacedPart; meets: THREE.Intersection } | null = null
     for (const part of this.placed) {
-      if (this.lookOf(part.body) !== 'shown') continue
+      if (this.opacityOf(part.body) < 1) continue
       surface.geometry = part.geometry.solid
       surface.matrixWorld.multiplyMatrices(part.group.matrixWorld, part.local)
       const meets: THREE.Intersection[] = []
@@ -240,8 +240,8 @@ export class BodyShapes {
     this.paints.dispose()
   }
 
-  private lookOf(body: string): Showing {
-    return this.showing.get(body) ?? 'shown'
+  private opacityOf(body: string): number {
+    return this.showing.get(body) ?? 1
   }
 
   private clear(): void {
@@ -257,7 +257,7 @@ export class BodyShapes {
   /** Gathers the placed parts that look alike, each kind to be drawn at once. */
   private arrange(): void {
     for (const instances of this.drawn) instances.dispose()
-    for (const [id, group] of this.groups) group.visible = this.lookOf(id) !== 'hidden'
+    for (const [id, group] of this.groups) group.visible = this.opacityOf(id) > 0
     const alike = new Map<THREE.BufferGeometry, Map<THREE.Material, PlacedPart[]>>()
     const gather = (geometry: THREE.BufferGeometry, material: THREE.Material, part: PlacedPart) => {
       let materials = alike.get(geometry)
@@ -267,9 +267,9 @@ export class BodyShapes {
       else materials.set(material, [part])
     }
     for (const part of this.placed) {
-      const showing = this.lookOf(part.body)
-      if (showing === 'hidden') continue
-      const look = { chosen: this.selected.has(part.body), faint: showing === 'faint' }
+      const opacity = this.opacityOf(part.body)
+      if (opacity === 0) continue
+      const look = { chosen: this.selected.has(part.body), opacity }
       gather(part.geometry.solid, this.paints.surface(part.colour, look), part)
       gather(part.geometry.edges, this.paints.edges(look), part)
     }

@@ -8,47 +8,68 @@ import type { Palette } from './palette'
 /** How a body is drawn. */
 export interface Look {
   readonly chosen: boolean
-  readonly faint: boolean
+  /** Above 0, up to 1. */
+  readonly opacity: number
 }
 
 interface Paint {
   readonly plain: THREE.MeshStandardMaterial
   readonly chosen: THREE.MeshStandardMaterial
-  readonly faint: THREE.MeshStandardMaterial
+  /** By opacity. */
+  readonly faint: Map<number, THREE.MeshStandardMaterial>
 }
+
+/** Opacity of the edges of what is fully shown. */
+const EDGE = 0.55
 
 export class Paints {
   private readonly paints = new Map<string, Paint>()
-  private readonly edge = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.55 })
-  private readonly faintEdge = new THREE.LineBasicMaterial({ transparent: true, opacity: 0.18 })
+  private readonly edge = new THREE.LineBasicMaterial({ transparent: true, opacity: EDGE })
+  private readonly faintEdges = new Map<number, THREE.LineBasicMaterial>()
   private readonly chosenEdge = new THREE.LineBasicMaterial()
   private palette: Palette | null = null
 
   setPalette(palette: Palette): void {
     this.palette = palette
     this.edge.color.set(palette.edge)
-    this.faintEdge.color.set(palette.edge)
+    for (const edge of this.faintEdges.values()) edge.color.set(palette.edge)
     this.chosenEdge.color.set(palette.playhead)
     for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.playhead)
   }
 
-  surface(colour: string, { chosen, faint }: Look): THREE.Material {
+  surface(colour: string, { chosen, opacity }: Look): THREE.Material {
     const paint = this.paint(colour)
-    return faint ? paint.faint : chosen ? paint.chosen : paint.plain
+    if (opacity >= 1) return chosen ? paint.chosen : paint.plain
+    let faint = paint.faint.get(opacity)
+    if (!faint) {
+      faint = paint.plain.clone()
+      faint.transparent = true
+      faint.opacity = opacity
+      faint.depthWrite = false
+      paint.faint.set(opacity, faint)
+    }
+    return faint
   }
 
-  edges({ chosen, faint }: Look): THREE.Material {
-    return chosen ? this.chosenEdge : faint ? this.faintEdge : this.edge
+  edges({ chosen, opacity }: Look): THREE.Material {
+    if (chosen || opacity >= 1) return chosen ? this.chosenEdge : this.edge
+    let faint = this.faintEdges.get(opacity)
+    if (!faint) {
+      faint = this.edge.clone()
+      faint.opacity = EDGE * opacity
+      this.faintEdges.set(opacity, faint)
+    }
+    return faint
   }
 
   dispose(): void {
     for (const { plain, chosen, faint } of this.paints.values()) {
       plain.dispose()
       chosen.dispose()
-      faint.dispose()
+      for (const one of faint.values()) one.dispose()
     }
     this.edge.dispose()
-    this.faintEdge.dispose()
+    for (const edge of this.faintEdges.values()) edge.dispose()
     this.chosenEdge.dispose()
   }
 
@@ -67,11 +88,7 @@ export class Paints {
     const chosen = plain.clone()
     chosen.emissiveIntensity = 0.12
     if (this.palette) chosen.emissive.set(this.palette.playhead)
-    const faint = plain.clone()
-    faint.transparent = true
-    faint.opacity = 0.22
-    faint.depthWrite = false
-    const paint = { plain, chosen, faint }
+    const paint = { plain, chosen, faint: new Map<number, THREE.MeshStandardMaterial>() }
     this.paints.set(colour, paint)
     return paint
   }

@@ -6,7 +6,7 @@ import CameraControls from 'camera-controls'
 import * as THREE from 'three'
 import type { AnyStrand, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
-import type { BodyHit, Showing } from './bodies'
+import type { BodyHit } from './bodies'
 import { frameOf } from './frame-matrix'
 import { Strands } from './strands'
 import { JointGlyphs } from './glyphs'
@@ -160,7 +160,7 @@ export class Viewport {
   }
 
   /** Bodies that are not named are shown. */
-  setShowing(showing: ReadonlyMap<string, Showing>): void {
+  setShowing(showing: ReadonlyMap<string, number>): void {
     this.bodies.show(showing)
     this.redraw()
   }

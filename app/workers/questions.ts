@@ -248,6 +248,12 @@ export const questions = {
     return recordInto(model.document, scenario, recording, items)
   },
 
+  /** Where everything would stand at joint positions, without going there; null when it cannot. */
+  look({ model }: Bench, values: Readonly<Record<string, number>>): Float64Array | null {
+    const stood = model && standNear(model, values)
+    return model && stood?.ok ? readStanding(model, stood.value).poses : null
+  },
+
   letGo(bench: Bench): Standing | null {
     return bench.letGo()
   },

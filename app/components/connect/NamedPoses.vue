@@ -25,16 +25,24 @@ const name = ref('')
 const fault = ref('')
 const poses = computed(() => mechanism.document?.poses ?? [])
 
-const values = () =>
-  readings.value.map(({ channel, joint, value }) => ({
-    joint,
-    freedom: channel.key.slice(channel.key.lastIndexOf('/') + 1),
-    value,
-  }))
+/** Keys of the joint positions that a new pose keeps; all of them when empty. */
+const only = ref<readonly string[]>([])
+const positions = computed(() =>
+  readings.value.map(({ channel }) => ({ value: channel.key, title: channel.name })),
+)
+/** Where the joints stand: those of the keys, or all. */
+const values = (keys: readonly string[]) =>
+  readings.value
+    .filter(({ channel }) => keys.length === 0 || keys.includes(channel.key))
+    .map(({ channel, joint, value }) => ({
+      joint,
+      freedom: channel.key.slice(channel.key.lastIndexOf('/') + 1),
+      value,
+    }))
 
 async function save() {
   const called = name.value.trim() || `Pose ${poses.value.length + 1}`
-  const now = values()
+  const now = values(only.value)
   const refused = await mechanism.edit(`Save pose ${called}`, (draft) => {
     draft.poses = [...(draft.poses ?? []), { id: freshId(draft, slug(called)), name: called, values: now }]
   })
@@ -42,12 +50,29 @@ async function save() {
   if (refused.length === 0) name.value = ''
 }
 
+const targetsOf = (wanted: NamedPose): Record<string, number> =>
+  Object.fromEntries(
+    wanted.values.map(({ joint, freedom, value }) => [
+      `${joint}/${freedom ?? ''}`,
+      typeof value === 'number' ? value : parse(value),
+    ]),
+  )
+
+/** Shows a pose while the pointer or the focus is on it; nothing moves. */
+async function look(wanted: NamedPose) {
+  looked = wanted.id
+  const poses = await mechanism.ask('look', targetsOf(wanted))
+  if (poses && looked === wanted.id) pose.still(poses)
+}
+function lookAway() {
+  looked = null
+  pose.endPreview()
+}
+let looked: string | null = null
+
 async function go(wanted: NamedPose) {
-  const targets = wanted.values.map(({ joint, freedom, value }) => {
-    const read = typeof value === 'number' ? value : parse(value)
-    return [`${joint}/${freedom ?? ''}`, read] as const
-  })
-  const refused = await goTo(Object.fromEntries(targets), true)
+  lookAway()
+  const refused = await goTo(targetsOf(wanted), true)
   fault.value = refused.map(({ message }) => message).join(' ')
 }
 
@@ -75,8 +100,9 @@ async function makeHome() {
   fault.value = refused.map(({ message }) => message).join(' ')
 }
 
+/** What the pose keeps is kept anew. */
 const update = (kept: NamedPose) => {
-  const now = values()
+  const now = values(kept.values.map(({ joint, freedom }) => `${joint}/${freedom ?? ''}`))
   return mechanism.edit(`Update pose ${kept.name}`, (draft) => {
     draft.poses!.find(({ id }) => id === kept.id)!.values = now
   })
@@ -94,11 +120,31 @@ const setTime = (id: string) => (value: Quantity) => {
   times.value = { ...times.value, [id]: value }
   return Promise.resolve([])
 }
+const WAYS = [
+  { value: 'time', title: 'in' },
+  { value: 'speed', title: 'slides at most' },
+  { value: 'turning', title: 'turns at most' },
+] as const
+const ways = ref<Record<string, (typeof WAYS)[number]['value']>>({})
+const speeds = ref<Record<string, Quantity>>({})
+const setSpeed = (id: string) => (value: Quantity) => {
+  speeds.value = { ...speeds.value, [id]: value }
+  return Promise.resolve([])
+}
+const keeps = ({ values: kept }: NamedPose) =>
+  kept.length === readings.value.length
+    ? 'keeps all joints'
+    : `keeps ${kept.map(({ joint }) => mechanism.nameOf(joint)).join(', ')}`
 async function chain() {
   const { document } = mechanism
   if (!document) return
   const called = unused(new Set(document.scenarios.map((scenario) => scenario.name)), 'Chained poses')
-  const legs = poses.value.map(({ id }) => ({ pose: id, time: times.value[id] ?? '1 s' }))
+  const legs = poses.value.map(({ id }) => {
+    const way = ways.value[id] ?? 'time'
+    return way === 'time'
+      ? { pose: id, time: times.value[id] ?? '1 s' }
+      : { pose: id, topSpeed: speeds.value[id] ?? (way === 'speed' ? '100 mm/s' : '30 rpm') }
+  })
   const chained = chainPoses(document, called, legs)
   if (!chained.ok) {
     fault.value = chained.problems.map(({ message }) => message).join(' ')
@@ -119,6 +165,17 @@ const remove = (wanted: NamedPose) =>
   <div class="poses">
     <form class="row" aria-label="Save this pose" @submit.prevent="save">
       <v-text-field v-model="name" label="Name of the pose" maxlength="120" />
+      <v-autocomplete
+        v-model="only"
+        class="only"
+        label="Keeps (empty: all joints)"
+        multiple
+        density="compact"
+        variant="outlined"
+        hide-details
+        :items="positions"
+        no-data-text="No joint of that name."
+      />
       <v-btn type="submit" color="primary" variant="flat" :disabled="readings.length === 0"
         >Save this pose</v-btn
       >
@@ -133,15 +190,43 @@ const remove = (wanted: NamedPose) =>
     </p>
     <ul>
       <li v-for="(kept, k) in poses" :key="kept.id">
-        <v-btn variant="text" color="primary" @click="go(kept)">{{ kept.name }}</v-btn>
-        <QuantityField
-          v-if="k > 0"
-          class="time"
-          :label="`Time to ${kept.name}`"
-          :value="times[kept.id] ?? '1 s'"
-          dimension="time"
-          :commit="setTime(kept.id)"
-        />
+        <v-btn
+          variant="text"
+          color="primary"
+          :title="keeps(kept)"
+          @click="go(kept)"
+          @pointerenter="look(kept)"
+          @pointerleave="lookAway"
+          @focus="look(kept)"
+          @blur="lookAway"
+        >
+          {{ kept.name }}
+        </v-btn>
+        <template v-if="k > 0">
+          <v-select
+            class="way"
+            :aria-label="`How ${kept.name} is reached`"
+            :items="WAYS"
+            :model-value="ways[kept.id] ?? 'time'"
+            @update:model-value="ways = { ...ways, [kept.id]: $event }"
+          />
+          <QuantityField
+            v-if="(ways[kept.id] ?? 'time') === 'time'"
+            class="time"
+            :label="`Time to ${kept.name}`"
+            :value="times[kept.id] ?? '1 s'"
+            dimension="time"
+            :commit="setTime(kept.id)"
+          />
+          <QuantityField
+            v-else
+            class="time"
+            :label="`Top speed to ${kept.name}`"
+            :value="speeds[kept.id] ?? (ways[kept.id] === 'speed' ? '100 mm/s' : '30 rpm')"
+            :dimension="ways[kept.id] === 'speed' ? 'speed' : 'angularSpeed'"
+            :commit="setSpeed(kept.id)"
+          />
+        </template>
         <v-btn
           :icon="mdiArrowLeft"
           variant="text"
@@ -177,7 +262,15 @@ const remove = (wanted: NamedPose) =>
   display: flex;
   gap: 8px;
   align-items: center;
-  max-width: 760px;
+  max-width: 1000px;
+}
+
+.only {
+  min-width: 190px;
+}
+
+.way {
+  width: 140px;
 }
 
 .time {
@@ -206,6 +299,8 @@ ul {
 }
 
 li {
+  display: flex;
+  align-items: center;
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 8px;
 }

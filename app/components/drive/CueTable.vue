@@ -54,6 +54,33 @@ const setBy = (cue: AnyCue, axis: number) => (value: Quantity) =>
     draft.by = by
   })
 
+/** Axes of ground about which a body is turned. */
+const AXES = [
+  { value: 'none', title: 'nothing' },
+  { value: 'x', title: 'x' },
+  { value: 'y', title: 'y' },
+  { value: 'z', title: 'z' },
+]
+const axisOf = (axis: readonly number[] | undefined): string =>
+  axis === undefined ? 'none' : (['x', 'y', 'z'][axis.findIndex((v) => Math.abs(v) > 0.999)] ?? 'given')
+async function setAxis(cue: AnyCue, axis: string) {
+  const refused = await alter(cue, axis === 'none' ? 'not turned' : `turned about ${axis}`, (draft) => {
+    if (draft.kind !== 'step') return
+    if (axis === 'none') {
+      delete draft.axis
+      delete draft.turn
+      return
+    }
+    draft.axis = ['x', 'y', 'z'].map((one) => Number(one === axis)) as [number, number, number]
+    draft.turn ??= '90 deg'
+  })
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+
+const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
+const paste = async () => {
+  fault.value = (await edits.paste(playback.shown)).map(({ message }) => message).join(' ')
+}
 async function add() {
   const chosen = selection.members.filter((id) => bodies.value.some(({ value }) => value === id))
   const others = bodies.value.map(({ value }) => value).filter((id) => !chosen.includes(id))
@@ -168,6 +195,19 @@ async function add() {
               dimension="length"
               :commit="setBy(cue, a)"
             />
+            <v-select
+              label="Turned about"
+              :items="AXES"
+              :model-value="axisOf(cue.axis)"
+              @update:model-value="setAxis(cue, $event)"
+            />
+            <QuantityField
+              v-if="cue.axis"
+              label="By"
+              :value="cue.turn ?? '0 deg'"
+              dimension="angle"
+              :commit="setQuantity(cue, 'turn')"
+            />
           </template>
         </template>
       </div>
@@ -179,6 +219,12 @@ async function add() {
       />
     </div>
     <template #foot>
+      <v-btn v-if="chosenCues.length > 0" @click="edits.copy(timing.allChosen)">
+        Copy {{ timing.allChosen.length === 1 ? 'the chosen cue' : `the ${timing.allChosen.length} chosen` }}
+      </v-btn>
+      <v-btn v-if="timing.copied.length > 0" @click="paste"
+        >Put {{ timing.copied.length }} at the playhead</v-btn
+      >
       <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a cue at the playhead</v-btn>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>

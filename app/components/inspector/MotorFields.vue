@@ -112,7 +112,9 @@ const say = (way: string) =>
   />
   <div class="direction">
     <span>{{ motor.reversed ? 'Against its axis' : 'Along its axis' }}</span>
-    <v-btn :prepend-icon="mdiSwapHorizontal" @click="flip">Flip direction</v-btn>
+    <v-btn :prepend-icon="mdiSwapHorizontal" title="Or click its arrow in the view" @click="flip">
+      Flip direction
+    </v-btn>
   </div>
 </template>
 

@@ -4,10 +4,10 @@ import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/mechanism'
 import type { Move } from '../document/scenarios'
 import { moveKey, startingEntries } from '../document/starting'
-import type { Timed } from '../document/timing'
 import type { PlannedItem } from '../motion/plan'
 import { FreshIds } from '../proof/joining'
 import { parseQuantity } from '../units/quantity'
+import type { Quantity } from '../units/quantity'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 
 /**
@@ -26,8 +26,11 @@ export function shiftEntries(
   const chosen = new Set(keys)
   for (const { key, timed, after } of startingEntries(draft, scenarioOf(draft, scenario))) {
     if (!chosen.has(key) || (after !== null && chosen.has(after))) continue
-    if (timed.tie) timed.tie.offset = inSeconds(offsetOf(timed) + by)
-    else timed.start = inSeconds(Math.max(0, startOf(items, key) + by))
+    if (timed.tie) timed.tie.offset = inSeconds(seconds(timed.tie.offset ?? 0) + by)
+    else {
+      const start = timed.start === undefined ? startOf(items, key) : seconds(timed.start)
+      timed.start = inSeconds(Math.max(0, start + by))
+    }
   }
 }
 
@@ -125,7 +128,7 @@ function startOf(items: readonly PlannedItem[], key: string): number {
   return start !== undefined && start >= 0 ? start : 0
 }
 
-function offsetOf({ tie }: Timed): number {
-  const read = parseQuantity(tie?.offset ?? 0, 'time')
+function seconds(quantity: Quantity): number {
+  const read = parseQuantity(quantity, 'time')
   return read.ok ? read.value : 0
 }
