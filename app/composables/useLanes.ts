@@ -120,6 +120,7 @@ export function useLanes() {
   /** The lane of moves reaches to all their levels, those that are not solved yet included. */
   function withLevels(driver: AnyDriver, curve: Drawn): Drawn {
     if (!('moves' in driver)) return curve
+    if (timing.scale?.lane === driver.id) return { ...curve, range: timing.scale.range }
     const own = new Set(driver.moves.map((move, k) => moveKey(driver.id, move, k)))
     const levels = timing.items.flatMap(({ key, levels: ends }) => (own.has(key) && ends ? ends : []))
     const all = [...(curve.range ?? []), ...levels]

@@ -13,21 +13,34 @@ import {
   scenarioOf,
   shiftEntries,
 } from '@ligamen/core'
-import type { AnyCue, AnyDriver, Motor, Move, Problem, Scenario } from '@ligamen/core'
+import type { AnyCue, AnyDriver, MechanismDocument, Motor, Move, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/stores/mechanism'
+import { useRunStore } from '~/stores/run'
 import { useSelectionStore } from '~/stores/selection'
 import { useTimingStore } from '~/stores/timing'
 
 type Refused = Promise<readonly Problem[]>
 
+/** What is solved in less is solved while it is dragged [ms]. */
+const LIVE = 200
+
 export function useScenarioEdits() {
+  const run = useRunStore()
   const mechanism = useMechanismStore()
   const timing = useTimingStore()
   const selection = useSelectionStore()
   const id = () => mechanism.scenario!.id
 
-  const alter = (name: string, change: (scenario: Scenario) => void): Refused =>
-    mechanism.edit(name, (draft) => change(scenarioOf(draft, id())))
+  type Change = (scenario: Scenario, draft: MechanismDocument) => void
+
+  const alter = (name: string, change: Change): Refused =>
+    mechanism.edit(name, (draft) => change(scenarioOf(draft, id()), draft))
+
+  /** Shows what a change would do while something is dragged, where that is solved at once. */
+  function tryOut(change: Change) {
+    if (run.milliseconds < LIVE && !run.partial)
+      void mechanism.tryOut((draft) => change(scenarioOf(draft, id()), draft))
+  }
 
   async function add(name: string, copied?: string): Refused {
     let made = ''
@@ -90,10 +103,14 @@ export function useScenarioEdits() {
 
   /** Shifts what is chosen in time [s]. */
   const shift = (one: string, keys: readonly string[], by: number): Refused =>
-    mechanism.edit(
+    alter(
       `${several(keys.length, one)} ${inSeconds(Math.abs(by))} ${by < 0 ? 'earlier' : 'later'}`,
-      (draft) => shiftEntries(draft, id(), keys, by, timing.items),
+      shifted(keys, by),
     )
+  const shifted =
+    (keys: readonly string[], by: number, items = timing.items) =>
+    (_: Scenario, draft: MechanismDocument) =>
+      shiftEntries(draft, id(), keys, by, items)
 
   function copy(keys: readonly string[]) {
     timing.copied = copyEntries(mechanism.document!, id(), keys, timing.items)
@@ -114,6 +131,9 @@ export function useScenarioEdits() {
 
   return {
     shift,
+    shifted,
+    tryOut,
+    moveOf,
     copy,
     paste,
     alter,

@@ -30,6 +30,9 @@ export const useMechanismStore = defineStore('mechanism', () => {
   )
   /** The scenario that is shown beside it. */
   const comparedId = ref<string | null>(null)
+  /** The document from before the trials of a drag, or null. */
+  const untried = shallowRef<MechanismDocument | null>(null)
+  let trial: ((draft: MechanismDocument) => unknown) | null = null
   let solver: SolverClient | null = null
   /** Edits are tried one after the other, each on what the one before left. */
   let queue: Promise<unknown> = Promise.resolve()
@@ -87,8 +90,43 @@ export const useMechanismStore = defineStore('mechanism', () => {
     document.value = after
     problems.value = []
     run.begin(after, verdict.report, verdict.standing, verdict.matter)
-    if (patches.length > 0) saving.noteEdit(after)
+    if (patches.length > 0 && untried.value === null) saving.noteEdit(after)
     return []
+  }
+
+  /** The draft that a change makes of a document. */
+  function drafted(before: MechanismDocument, change: (draft: MechanismDocument) => unknown) {
+    const copy = structuredClone(before)
+    const returned = change(copy) as MechanismDocument | undefined
+    return returned?.format ? returned : copy
+  }
+
+  /**
+   * Shows what a change would do while something is dragged: it is solved and seen, but neither stored nor undoable until
+   * an edit follows it. Only the newest trial counts.
+   */
+  async function tryOut(change: (draft: MechanismDocument) => unknown) {
+    const isIdle = trial === null
+    trial = change
+    while (isIdle && trial) {
+      const next: typeof change = trial
+      await inTurn(async () => {
+        if (!document.value || trial === null) return
+        untried.value ??= document.value
+        const patches = compare(document.value, drafted(untried.value, next))
+        if (patches.length > 0) await attempt(patches)
+      })
+      if (trial === next) trial = null
+    }
+  }
+
+  /** Goes back to the document from before the trials. */
+  async function endTrials() {
+    trial = null
+    const before = untried.value
+    const patches = before && document.value ? compare(document.value, before) : []
+    if (patches.length > 0) await attempt(patches)
+    untried.value = null
   }
 
   /**
@@ -102,11 +140,10 @@ export const useMechanismStore = defineStore('mechanism', () => {
     { home = false } = {},
   ): Promise<readonly Problem[]> =>
     inTurn(async () => {
+      if (untried.value) await endTrials()
       const before = document.value
       if (!before) return []
-      const copy = structuredClone(before)
-      const returned = change(copy) as MechanismDocument | undefined
-      const draft = returned?.format ? returned : copy
+      const draft = drafted(before, change)
       const forward = compare(before, draft)
       if (forward.length === 0) return []
       const refused = await attempt(forward, home)
@@ -116,11 +153,13 @@ export const useMechanismStore = defineStore('mechanism', () => {
 
   const undo = (): Promise<void> =>
     inTurn(async () => {
+      await endTrials()
       if (history.undoable && (await attempt(history.undoable.backward)).length === 0) history.stepBack()
     })
 
   const redo = (): Promise<void> =>
     inTurn(async () => {
+      await endTrials()
       if (history.redoable && (await attempt(history.redoable.forward)).length === 0) history.stepForward()
     })
 
@@ -160,6 +199,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
     open,
     close,
     edit,
+    tryOut,
+    endTrials: () => inTurn(endTrials),
     undo,
     redo,
     cancelSolve,

@@ -22,8 +22,10 @@ export const useTimingStore = defineStore('timing', () => {
     },
   })
   const isChosen = computed(() => new Set(all.value))
-  /** How far what is chosen is being dragged [s]. */
+  /** How far cues that are chosen are being dragged [s]. */
   const carried = ref(0)
+  /** The lane whose scale is held while something is dragged on it. */
+  const scale = shallowRef<{ lane: string; range: readonly [number, number] } | null>(null)
   const copied = shallowRef<readonly CopiedEntry[]>([])
   /** What is laid over the curves of the lanes. */
   const laidOver = reactive({ speed: false, acceleration: false })
@@ -90,6 +92,7 @@ export const useTimingStore = defineStore('timing', () => {
     isChosen: (key: string) => isChosen.value.has(key),
     toggleChosen,
     carried,
+    scale,
     copied,
     laidOver,
     locked,

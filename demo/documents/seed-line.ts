@@ -45,6 +45,23 @@ walkingBeam()
 tamper()
 packets()
 line.document.scenarios.push(cycle())
+line.document.springs = [
+  {
+    id: 'tamper-spring',
+    name: 'Tamper spring',
+    from: 'spring-seat',
+    to: 'spring-plate',
+    diameter: '14 mm',
+    wire: '1.6 mm',
+    coils: 7,
+  },
+]
+line.document.desk = [
+  { joint: 'long', freedom: 's' },
+  { joint: 'lift', freedom: 's' },
+  { joint: 'stack', freedom: 'angle', as: 'knob' },
+  { datum: 'gripper-point' },
+]
 
 export const seedLine = line.document
 
@@ -60,6 +77,9 @@ function frame(): void {
     .box(DARK, [40, 40, 120], [470, -40, 60])
     .box(DARK, [30, 20, 90], [-330, -160, 45])
     .box(DARK, [30, 20, 90], [-170, -160, 45])
+    .box(DARK, [30, 20, 90], [-440, -160, 45])
+    .box(DARK, [30, 20, 200], [-60, -155, 100])
+    .box(DARK, [30, 50, 10], [-60, -135, 195])
 }
 
 /** A shaft with a pinion moves a rack: 31.4 mm for a quarter turn. */
@@ -217,6 +237,7 @@ function gantry(): void {
     .box(OCHRE, [6, 20, 44])
     .body('right-finger', 'Right finger', [-176, 60, 178])
     .box(OCHRE, [6, 20, 44])
+    .datum('gripper-point', 'Gripper point', 'gripper', [-200, 60, 176])
     .slide('long', 'Long slide', 'frame', 'bridge', [-200, 195, 290], EAST)
     .slide('cross', 'Cross slide', 'bridge', 'sledge', [-200, 60, 310], NORTH)
     .slide('lift', 'Gripper lift', 'sledge', 'gripper', [-200, 60, 240], UP)
@@ -273,7 +294,7 @@ function stackerAndHoist(): void {
     .limit('platform-guide', 's', '-70 mm', '40 mm')
 }
 
-/** The walking beam: a four-bar whose coupler carries the beam. */
+/** The walking beam: a four-bar whose coupler carries the beam; its shaft drives a feed roller by a belt. */
 function walkingBeam(): void {
   const [x, y, z] = [-330, -176, 80]
   const start = Math.PI / 3
@@ -296,6 +317,18 @@ function walkingBeam(): void {
     .hinge('beam-pin', 'Beam pin', 'beam-crank', 'beam', crankEnd, SOUTH)
     .hinge('rocker-pin', 'Rocker pin', 'beam', 'beam-rocker', rockerEnd, SOUTH)
     .hinge('rocker-pivot', 'Rocker pivot', 'frame', 'beam-rocker', seat, SOUTH)
+    .body('roller', 'Feed roller', [-440, y, z])
+    .part('cylinder', OCHRE, { diameter: '20 mm', length: '30 mm' }, [0, -8, 0], SOUTH)
+    .hinge('roller-shaft', 'Feed roller', 'frame', 'roller', [-440, y, z], SOUTH)
+    .relate({
+      id: 'roller-belt',
+      name: 'Feed belt',
+      kind: 'belt',
+      a: { joint: 'beam-shaft' },
+      b: { joint: 'roller-shaft' },
+      diameterA: '36 mm',
+      diameterB: '24 mm',
+    })
 }
 
 /** Where two links in the plane of x and z meet, above the line between their ends. */
@@ -307,7 +340,7 @@ function above(a: Point, ra: number, b: Point, rb: number): Point {
   return [a[0] + (along * dx - across * dz) / d, a[1], a[2] + (along * dz + across * dx) / d]
 }
 
-/** A cam taps the filled packet twice a turn. */
+/** A cam taps the filled packet twice a turn; a spring presses the tamper on it. */
 function tamper(): void {
   const at: Point = [-60, -120, 60]
   line
@@ -315,6 +348,8 @@ function tamper(): void {
     .part('disc', PETROL, { diameter: '40 mm', thickness: '10 mm', bore: '8 mm' }, [4, 0, 0], SOUTH)
     .body('tamper', 'Tamper', [at[0], at[1], 110])
     .box(BRASS, [20, 20, 50])
+    .datum('spring-seat', 'Spring seat', 'frame', [at[0], at[1], 190])
+    .datum('spring-plate', 'Spring plate', 'tamper', [at[0], at[1], 135])
     .hinge('tamper-shaft', 'Tamper shaft', 'frame', 'tamper-cam', at, SOUTH)
     .slide('tamp', 'Tamper guide', 'frame', 'tamper', [at[0], at[1], 110], UP)
     .relate({

@@ -47,7 +47,12 @@ test('moves are made by clicking into the lane, dragged in time and level, and t
   await page.mouse.move(knob.x + 6, knob.y + 6)
   await page.mouse.down()
   await page.mouse.move(knob.x + 6, knob.y + 30, { steps: 4 })
+  // the motion follows while it is dragged; what is done counts when it is let go
+  const undo = page.getByRole('button', { name: 'Undo', exact: true })
+  await expect(row.getByRole('textbox', { name: 'Value', exact: true })).not.toHaveValue(before)
+  await expect(undo).not.toHaveAttribute('title', /: to /)
   await page.mouse.up()
+  await expect(undo).toHaveAttribute('title', /: to /)
   await expect(row.getByRole('textbox', { name: 'Value', exact: true })).not.toHaveValue(before)
 
   // wrong input stays beside the field

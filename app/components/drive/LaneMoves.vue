@@ -5,7 +5,7 @@
  * the end it snaps to.
  */
 import { inSeconds, moveKey } from '@ligamen/core'
-import type { Move, Moves, PathDriver, PlannedItem } from '@ligamen/core'
+import type { Move, Moves, PathDriver, PlannedItem, Scenario } from '@ligamen/core'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import { useSnapping } from '~/composables/useSnapping'
 import type { Snapped } from '~/composables/useSnapping'
@@ -53,6 +53,8 @@ const drag = shallowRef<{
   end: number
   level: number
   snapped: Snapped | null
+  /** The plan before it. */
+  items: readonly PlannedItem[]
 } | null>(null)
 
 const shownOf = (one: Placed) => {
@@ -98,7 +100,10 @@ function hold(event: PointerEvent, of: Placed, part: Part) {
   if (isLocked.value) return
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   const { start, end } = of.item
-  drag.value = { of, part, from: timeUnder(event), start, end, level: of.levels[1], snapped: null }
+  const { items } = timing
+  drag.value = { of, part, from: timeUnder(event), start, end, level: of.levels[1], snapped: null, items }
+  // what is dragged must not move the scale it is dragged on
+  timing.scale = props.lane.range && { lane: props.lane.id, range: props.lane.range }
 }
 function pull(event: PointerEvent) {
   const held = drag.value
@@ -113,36 +118,59 @@ function pull(event: PointerEvent) {
   } else {
     const snapped = snap(Math.max(0, start + timeUnder(event) - from), box().width, timing.allChosen)
     drag.value = { ...held, start: snapped.time, end: snapped.time + end - start, snapped }
-    if (timing.allChosen.length > 1) timing.carried = snapped.time - start
+  }
+  const made = editOf(drag.value!)
+  if (made) edits.tryOut(made.change)
+}
+/** The edit that a drag comes to: what undo says of it, and what it changes; null when nothing has moved. */
+function editOf(held: NonNullable<typeof drag.value>) {
+  const { of, part, start, end, level, snapped, items } = held
+  const own = (change: (move: Move) => void) => (scenario: Scenario) =>
+    change(edits.moveOf(scenario, props.driver.id, of.key))
+  if (part === 'level' && level !== of.levels[1]) {
+    const change = own((move) => {
+      if (move.by === undefined) move.to = words(level)
+      else move.by = words(level - of.levels[0])
+    })
+    return { name: `${of.name}: to ${words(level)}`, change }
+  }
+  if (part === 'end' && end !== of.item.end) {
+    const lasts = inSeconds(end - start)
+    const change = own((move) => {
+      move.duration = lasts
+    })
+    return { name: `${of.name}: lasts ${lasts}`, change }
+  }
+  if (part !== 'whole' || start === of.item.start) return null
+  if (timing.allChosen.length > 1) {
+    const change = edits.shifted(timing.allChosen, start - of.item.start, items)
+    return { name: `${timing.allChosen.length} of the timing chart to ${inSeconds(start)}`, change }
+  }
+  return {
+    name: `${of.name}: starts at ${inSeconds(start)}`,
+    change: own((move) => shift(move, start, snapped)),
   }
 }
 async function drop() {
   const held = drag.value
   if (!held) return
-  const { of, part, start, end, level, snapped } = held
-  const alter = (edit: string, change: (move: Move) => void) =>
-    edits.alterMove(edit, props.driver.id, of.key, change)
-  if (part === 'level' && level !== of.levels[1]) {
-    await alter(`${of.name}: to ${words(level)}`, (move) => {
-      if (move.by === undefined) move.to = words(level)
-      else move.by = words(level - of.levels[0])
-    })
-  } else if (part === 'end' && end !== of.item.end) {
-    await alter(`${of.name}: lasts ${inSeconds(end - start)}`, (move) => {
-      move.duration = inSeconds(end - start)
-    })
-  } else if (part === 'whole' && timing.allChosen.length > 1) {
+  const made = editOf(held)
+  if (made) await edits.alter(made.name, made.change)
+  else {
+    await mechanism.endTrials()
     // a click on one of several chooses it alone
-    if (start === of.item.start) timing.chosen = of.key
-    else await edits.shift(of.name, timing.allChosen, start - of.item.start)
-  } else if (part === 'whole' && start !== of.item.start) {
-    await alter(`${of.name}: starts at ${inSeconds(start)}`, (move) => shift(move, start, snapped))
+    if (held.part === 'whole') timing.chosen = held.of.key
   }
   endDrag()
 }
 function endDrag() {
   drag.value = null
   timing.carried = 0
+  timing.scale = null
+}
+function giveUp() {
+  endDrag()
+  void mechanism.endTrials()
 }
 
 /** What is tied stays tied, later or earlier by its offset; what snapped is tied to that. */
@@ -214,7 +242,7 @@ function key(event: KeyboardEvent, one: Placed) {
       @pointerdown.stop="hold($event, one, 'whole')"
       @pointermove="pull"
       @pointerup="drop"
-      @pointercancel="endDrag"
+      @pointercancel="giveUp"
       @keydown="key($event, one)"
     >
       <span v-if="drag?.of.key === one.key" class="told tabular">
