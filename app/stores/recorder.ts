@@ -11,15 +11,15 @@ import { usePoseStore } from './pose'
 import { useRunStore } from './run'
 
 /** A pause longer than this is a rest, not a slow motion [s]. */
-const PAUSE = 0.1
+const PAUSE = 0.25
 /** How long before the next motion a rest ends [s]. */
 const MOMENT = 1 / 60
 /** The longest recording [s]. */
 const LONGEST = 600
 
 /** How far moves may stay from what was done [m], [rad]. */
-export const TOLERANCES = [0.1, 0.5, 1, 3].map((size) => ({
-  title: `± ${size} mm, °`,
+export const TOLERANCES = [0.1, 0.5, 1, 3, 10].map((size) => ({
+  title: `± ${size} mm/°`,
   value: size,
 }))
 
@@ -32,7 +32,7 @@ export const useRecorderStore = defineStore('recorder', () => {
   const recording = ref(false)
   /** How long it has been recorded [s]. */
   const elapsed = ref(0)
-  const tolerance = ref(0.5)
+  const tolerance = ref(1)
   /** What came of the last recording, or why nothing did. */
   const outcome = ref('')
   const failed = ref(false)

@@ -78,8 +78,8 @@ function frame(): void {
     .box(DARK, [30, 20, 90], [-330, -160, 45])
     .box(DARK, [30, 20, 90], [-170, -160, 45])
     .box(DARK, [30, 20, 90], [-440, -160, 45])
-    .box(DARK, [30, 20, 200], [-60, -155, 100])
-    .box(DARK, [30, 50, 10], [-60, -135, 195])
+    .box(DARK, [30, 20, 200], [-60, -80, 100])
+    .box(DARK, [30, 60, 10], [-60, -100, 195])
 }
 
 /** A shaft with a pinion moves a rack: 31.4 mm for a quarter turn. */

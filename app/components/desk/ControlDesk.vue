@@ -53,7 +53,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
 <template>
   <section aria-label="Control desk">
     <header>
-      <h2 class="heading">Control desk</h2>
+      <h2 class="heading">Desk</h2>
       <v-btn
         v-if="mechanism.scenario"
         size="small"
@@ -160,6 +160,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
 section {
   display: flex;
   flex-direction: column;
+  min-width: 0;
   min-height: 0;
   border-left: 1px solid rgb(var(--v-theme-line));
 }
@@ -188,7 +189,7 @@ header {
 }
 
 .tolerance {
-  width: 138px;
+  width: 116px;
 }
 
 .tolerance :deep(.v-field__input),
@@ -257,18 +258,18 @@ p {
 
 .setting {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 100px;
+  grid-template-columns: minmax(0, 1fr) 116px;
   grid-column: 1 / -1;
   gap: 0 8px;
   align-items: center;
 }
 
 .setting.knob {
-  grid-template-columns: 44px 100px minmax(0, 1fr);
+  grid-template-columns: 44px 116px minmax(0, 1fr);
 }
 
 .setting.number {
-  grid-template-columns: 100px minmax(0, 1fr);
+  grid-template-columns: 116px minmax(0, 1fr);
 }
 
 .setting.datum {

@@ -21,11 +21,14 @@ const setFollower = (pick: typeof maker.follower) => {
   maker.follower = pick
   picking.stop()
 }
+
+const root = useTemplateRef<HTMLElement>('root')
+onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
 </script>
 
 <template>
   <LaneTable label="Path">
-    <div class="head">
+    <div ref="root" class="head">
       <DatumField
         v-if="maker.open === 'new'"
         class="follower"
@@ -126,7 +129,8 @@ p {
 .points {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
-  gap: 4px 16px;
+  gap: 10px 16px;
+  padding-top: 6px;
 }
 
 .point {

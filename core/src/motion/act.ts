@@ -66,7 +66,7 @@ export class Acts {
   reach(time: number): Problem | null {
     if (!this.begun) {
       this.begun = true
-      const failed = this.begin(this.stand())
+      const failed = this.playDue() ?? this.begin(this.stand())
       if (failed) return failed
       for (const watcher of this.watchers) watcher.look(this.state, 0)
     }
@@ -77,9 +77,18 @@ export class Acts {
       if (again === 'again') continue
       if (again) return again
       if (!cue) return null
+      const failed = this.playDue() ?? this.begin(this.stand())
+      if (failed) return failed
+    }
+  }
+
+  /** Plays every cue that has come: what they change together begins as one act. */
+  private playDue(): Problem | null {
+    for (let cue = this.nextCue(this.solver.time); cue; cue = this.nextCue(this.solver.time)) {
       const failed = this.play(cue)
       if (failed) return failed
     }
+    return null
   }
 
   /** The earliest cue up to a time that has not been played. */
@@ -135,7 +144,7 @@ export class Acts {
         const failed = this.planAnew(driver)
         if (failed) return failed
       }
-    return this.begin(this.stand())
+    return null
   }
 
   /** A driver that acts again goes on from where what it drives stands. */
