@@ -1,4 +1,5 @@
 /** What the control desk does: its controls with their readings, put on, taken off, and pulled, several together. */
+import { coordinateOfKey } from '@ligamen/core'
 import type { DeskControl, Problem } from '@ligamen/core'
 import { useJointControl } from './useJointControl'
 import { useReadings } from './useReadings'
@@ -67,9 +68,7 @@ export function useDesk() {
 
   function put(choice: string) {
     const [kind, what = ''] = [choice.slice(0, choice.indexOf(' ')), choice.slice(choice.indexOf(' ') + 1)]
-    const cut = what.lastIndexOf('/')
-    const control =
-      kind === 'datum' ? { datum: what } : { joint: what.slice(0, cut), freedom: what.slice(cut + 1) }
+    const control = kind === 'datum' ? { datum: what } : coordinateOfKey(what)
     const title = offered.value.find(({ value }) => value === choice)?.title ?? what
     return alter(`Put ${title} on the desk`, (controls) => controls.push(control))
   }

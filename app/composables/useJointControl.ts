@@ -1,5 +1,5 @@
 /** Putting joints where somebody wants them: one position by number or slider, a pose, home. */
-import { parseQuantity } from '@ligamen/core'
+import { coordinateOfKey, parseQuantity } from '@ligamen/core'
 import type { Channel, Problem } from '@ligamen/core'
 import { useMechanismStore } from '~/stores/mechanism'
 import { usePlaybackStore } from '~/stores/playback'
@@ -81,9 +81,9 @@ export function useJointControl() {
 
   /** Limits of a joint position, or what a slider may span without any. */
   function rangeOf({ key, measures }: Channel): Range {
-    const cut = key.lastIndexOf('/')
-    const joint = mechanism.document?.joints.find(({ id }) => id === key.slice(0, cut))
-    const freedom = joint?.freedoms?.find(({ name }) => name === key.slice(cut + 1))
+    const ref = coordinateOfKey(key)
+    const joint = mechanism.document?.joints.find(({ id }) => id === ref.joint)
+    const freedom = joint?.freedoms?.find(({ name }) => name === ref.freedom)
     const read = (quantity: string | number | undefined, otherwise: number) => {
       if (quantity === undefined) return otherwise
       const parsed = parseQuantity(quantity, measures === 'length' ? 'length' : 'angle')

@@ -3,6 +3,7 @@ import { usePlaybackStore } from '~/stores/playback'
 import { useStates } from './useStates'
 import { usePoseStore } from '~/stores/pose'
 import { useRunStore } from '~/stores/run'
+import { coordinateOfKey } from '@ligamen/core'
 import type { Channel, JointState } from '@ligamen/core'
 
 /** What a joint position is; its numbers are read when somebody looks, so that a frame costs what is looked at. */
@@ -26,7 +27,7 @@ export function useReadings() {
   return computed<Reading[]>(() => {
     const { report } = run
     return (report?.channels ?? []).map((channel, c) => {
-      const joint = channel.key.slice(0, channel.key.lastIndexOf('/'))
+      const joint = coordinateOfKey(channel.key).joint
       return {
         channel,
         joint,

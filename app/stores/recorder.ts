@@ -2,7 +2,7 @@
  * Records what is done by hand: where every joint stands, each time it has moved. What was recorded becomes lanes of the
  * scenario when it is stopped.
  */
-import { fail } from '@ligamen/core'
+import { coordinateOfKey, fail } from '@ligamen/core'
 import type { Problem, Recorded, Result } from '@ligamen/core'
 import { useDeskStore } from './desk'
 import { useMechanismStore } from './mechanism'
@@ -90,8 +90,7 @@ export const useRecorderStore = defineStore('recorder', () => {
     const onDesk = new Set(desk.controls.map(({ joint }) => joint))
     const positions = channels
       .map(({ key, measures }, c) => ({
-        joint: key.slice(0, key.lastIndexOf('/')),
-        freedom: key.slice(key.lastIndexOf('/') + 1),
+        ...coordinateOfKey(key),
         measures: measures === 'length' ? ('length' as const) : ('angle' as const),
         values: rows.map((row) => row[c] ?? 0),
       }))

@@ -1,4 +1,5 @@
 /** A relation about to be made among joint positions, proposed from the parts that the joints carry. */
+import { coordinateOfKey } from '@ligamen/core'
 import type { AnyRelation, Problem, Quantity, SumTerm } from '@ligamen/core'
 import type { RelateAnswer } from '~/workers/questions'
 import { useMechanismStore } from './mechanism'
@@ -20,11 +21,6 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
 
   watch([keys, reversed, typed, () => mechanism.document], () => void consider())
 
-  const refOf = (key: string) => {
-    const cut = key.lastIndexOf('/')
-    return { joint: key.slice(0, cut), freedom: key.slice(cut + 1) }
-  }
-
   async function consider() {
     const mine = ++asked
     const chosen = keys.value.filter((key) => key !== null)
@@ -34,7 +30,7 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
       return
     }
     const answer = await mechanism.ask('relate', {
-      refs: chosen.map(refOf),
+      refs: chosen.map(coordinateOfKey),
       fields: { ...typed.value, ...(reversed.value ? { reversed: true } : {}) } as Partial<AnyRelation>,
     })
     if (mine !== asked) return

@@ -4,7 +4,17 @@
  * order, each with a time.
  */
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
-import { chainPoses, copyOf, frameOfPose, freshId, removalOf, slug, standAs, unused } from '@ligamen/core'
+import {
+  chainPoses,
+  coordinateOfKey,
+  copyOf,
+  frameOfPose,
+  freshId,
+  removalOf,
+  slug,
+  standAs,
+  unused,
+} from '@ligamen/core'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
@@ -34,11 +44,7 @@ const positions = computed(() =>
 const values = (keys: readonly string[]) =>
   readings.value
     .filter(({ channel }) => keys.length === 0 || keys.includes(channel.key))
-    .map(({ channel, joint, value }) => ({
-      joint,
-      freedom: channel.key.slice(channel.key.lastIndexOf('/') + 1),
-      value,
-    }))
+    .map(({ channel, value }) => ({ ...coordinateOfKey(channel.key), value }))
 
 async function save() {
   const called = name.value.trim() || `Pose ${poses.value.length + 1}`

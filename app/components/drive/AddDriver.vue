@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
+import { coordinateOfKey } from '@ligamen/core'
 import type { AnyDriver, Problem } from '@ligamen/core'
 import { newSpeed } from '~/services/new-move'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
@@ -37,10 +38,7 @@ const turns = computed(() => {
 
 function target(): Partial<AnyDriver> {
   const [kind, first = '', second = ''] = wanted.value!.split(' ')
-  if (kind === 'joint') {
-    const cut = first.lastIndexOf('/')
-    return { joint: first.slice(0, cut), freedom: first.slice(cut + 1) }
-  }
+  if (kind === 'joint') return coordinateOfKey(first)
   return kind === 'path' ? { path: first, datum: second } : { [kind!]: first }
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** When something of the scenario starts: one choice in words, then its time, its value and its offset. */
+import { coordinateOfKey } from '@ligamen/core'
 import type { Problem, Quantity, Timed } from '@ligamen/core'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useScenarioEdits } from '~/composables/useScenarioEdits'
@@ -38,7 +39,7 @@ const passes = computed(() => {
 async function pick(value: string | null) {
   if (value === null || value === choice.value) return
   const now = startOf(props.entry)
-  const channel = run.report?.channels.find(({ key }) => value.endsWith(key.slice(0, key.lastIndexOf('/'))))
+  const channel = run.report?.channels.find(({ key }) => value.endsWith(coordinateOfKey(key).joint))
   const passed = channel?.measures === 'length' ? '10 mm' : '10 deg'
   const refused = await props.alter(`${props.name}: other start`, (timed) =>
     choose(timed, value, now, passed),

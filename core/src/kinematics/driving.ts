@@ -10,7 +10,7 @@ import { rankWith } from './mobility'
 import { Reader } from './reading'
 import type { Row } from './rows'
 import { Solver } from './solver'
-import { MotionState } from './state'
+import { standingAt } from './state'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
 export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
@@ -162,9 +162,7 @@ export function jointStates(
 
 /** What rows amount to at a pose, without their targets. */
 function valuesOf(mechanism: Mechanism, q: Float64Array, rows: readonly Row[]): number[] {
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.place(state.all)
+  const state = standingAt(mechanism, q)
   const equations = new Equations(mechanism, rows)
   equations.placeEveryPair(state)
   return rows.map((_, r) => equations.value(state, r))

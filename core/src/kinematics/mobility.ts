@@ -8,7 +8,8 @@
 import type { Mechanism } from './compile'
 import { Equations } from './equations'
 import type { Row } from './rows'
-import { MotionState } from './state'
+import { standingAt } from './state'
+import type { MotionState } from './state'
 import { choose, components } from './structure'
 
 export interface RedundantRow {
@@ -79,9 +80,7 @@ function standing(
   q: Float64Array,
   further: readonly Row[] = [],
 ): { state: MotionState; equations: Equations } {
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.place(state.all)
+  const state = standingAt(mechanism, q)
   const equations = new Equations(mechanism, [...mechanism.rows, ...further])
   equations.placeEveryPair(state)
   return { state, equations }

@@ -252,6 +252,14 @@ export class MotionState {
   }
 }
 
+/** A mechanism standing at coordinates by link, every link placed. */
+export function standingAt(mechanism: Chain, q: Float64Array): MotionState {
+  const state = new MotionState(mechanism)
+  state.q.set(q)
+  state.place(state.all)
+  return state
+}
+
 const baseFrame = new Float64Array(FRAME)
 
 /** A spatial vector given in `frame` (at its origin), seen from ground (at the ground's origin). */

@@ -1,7 +1,7 @@
 /** A scenario planned from where it starts: the levels of its moves, when they start and end, and what is wrong with that. */
 import type { Mechanism } from '../kinematics/compile'
 import { Reader } from '../kinematics/reading'
-import { MotionState } from '../kinematics/state'
+import { standingAt } from '../kinematics/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { formatQuantity } from '../units/format'
@@ -65,9 +65,7 @@ export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<
 function startValues(mechanism: Mechanism, { drivers }: ResolvedScenario, q: Float64Array): number[] {
   const readings = drivers.flatMap(({ reading }) => reading ?? [])
   const reader = new Reader(mechanism, readings)
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.place(state.all)
+  const state = standingAt(mechanism, q)
   reader.read(state, 0)
   return drivers.map(({ reading }) => (reading ? reader.values[readings.indexOf(reading)] : 0))
 }

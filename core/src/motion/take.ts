@@ -13,6 +13,12 @@ export interface Channel {
   readonly measures: 'length' | 'angle' | 'angularSpeed'
 }
 
+/** The joint and the freedom that the key of a coordinate names. */
+export function coordinateOfKey(key: string): { joint: string; freedom: string } {
+  const cut = key.lastIndexOf('/')
+  return { joint: key.slice(0, cut), freedom: key.slice(cut + 1) }
+}
+
 /** Something measured at every frame; see `proof/`. */
 export interface Measure {
   readonly channel: Channel

@@ -7,7 +7,8 @@ import { TURNS } from '../kinematics/chain'
 import { Equations } from '../kinematics/equations'
 import type { PitchPoint } from '../kinematics/relations/relation-type'
 import type { CompiledRelation } from '../kinematics/relations/compile'
-import { MotionState } from '../kinematics/state'
+import { standingAt } from '../kinematics/state'
+import type { MotionState } from '../kinematics/state'
 import { formatQuantity } from '../units/format'
 import type { Model } from './model'
 
@@ -23,9 +24,7 @@ export interface Slip {
 const ROLLING = 1e-9
 
 export function wheelSlip({ mechanism, home }: Model): Slip[] {
-  const state = new MotionState(mechanism)
-  state.q.set(home)
-  state.place(state.all)
+  const state = standingAt(mechanism, home)
   return mechanism.relations.flatMap((relation) => {
     if (!relation.pitch) return []
     const speed = slipOf(relation, relation.pitch, state, mechanism.size)

@@ -5,7 +5,7 @@
 import { assembleFrom } from '../kinematics/assemble'
 import { BodyPoses, POSE } from '../kinematics/body-poses'
 import { Reader } from '../kinematics/reading'
-import { MotionState } from '../kinematics/state'
+import { standingAt } from '../kinematics/state'
 import { coordinateChannels } from '../motion/run'
 import type { Result } from '../result'
 import type { Model } from './model'
@@ -18,9 +18,7 @@ export interface Standing {
 }
 
 export function readStanding({ mechanism }: Model, q: Float64Array): Standing {
-  const state = new MotionState(mechanism)
-  state.q.set(q)
-  state.place(state.all)
+  const state = standingAt(mechanism, q)
   const reader = new Reader(mechanism, mechanism.coordinates)
   reader.read(state, 0)
   const poses = new Float64Array(POSE * mechanism.bodyLink.length)
