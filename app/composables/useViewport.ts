@@ -99,7 +99,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   /** Trails of the datum probes and of the datums that were chosen, and ghosts, while the take is shown. */
   function showTrails() {
-    const { take, report } = run
+    const { take, report, partial } = run
+    // a take that still grows keeps the trails of before
+    if (partial) return
     const isShown = stage.stage === 'drive' && take !== null && report !== null
     const chosen = isShown ? report.datums.filter(({ datum }) => viewport.trails.includes(datum)) : []
     const points = isShown ? [...report.tracers, ...chosen] : []

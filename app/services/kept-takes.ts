@@ -3,7 +3,7 @@
  * undone edit or another scenario is there at once, and the last one of each mechanism in IndexedDB, so that it survives
  * a reload.
  */
-import { createStore, delMany, entries, get, set } from 'idb-keyval'
+import { createStore, delMany, get, set, update } from 'idb-keyval'
 import type { Take } from '@ligamen/core'
 
 export interface KeptTake {
@@ -51,8 +51,10 @@ export class KeptTakes {
 
 interface Stored extends KeptTake {
   readonly shape: number
-  readonly storedAt: number
 }
+
+/** Where the mechanisms stand in the order of their newest takes; the takes themselves are too large to be read for that. */
+const ORDER = 'order'
 
 let store: ReturnType<typeof createStore> | null = null
 const takeStore = () => (store ??= createStore('ligamen-takes', 'takes'))
@@ -66,12 +68,17 @@ export const storedTakes = {
   /** Stores the last take of a mechanism; the oldest of other mechanisms make room. */
   async write(mechanism: string, kept: KeptTake): Promise<void> {
     if (sizeOf(kept.take) > MOST_STORED) return
-    await set(mechanism, { ...kept, shape: SHAPE, storedAt: Date.now() } satisfies Stored, takeStore())
-    const all = await entries<string, Stored>(takeStore())
-    const old = all.sort((a, b) => b[1].storedAt - a[1].storedAt).slice(MOST_MECHANISMS)
-    await delMany(
-      old.map(([id]) => id),
+    await set(mechanism, { ...kept, shape: SHAPE } satisfies Stored, takeStore())
+    let old: string[] = []
+    await update<string[]>(
+      ORDER,
+      (before = []) => {
+        const order = [mechanism, ...before.filter((id) => id !== mechanism)]
+        old = order.slice(MOST_MECHANISMS)
+        return order.slice(0, MOST_MECHANISMS)
+      },
       takeStore(),
     )
+    await delMany(old, takeStore())
   },
 }

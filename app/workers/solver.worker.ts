@@ -14,7 +14,7 @@ import { questions } from './questions'
 
 /** How long a slice may take before messages are heard [ms]. */
 const SLICE = 12
-/** From then on a run reports its progress [ms]. */
+/** How often a run reports its progress [ms]. */
 const MOMENT = 150
 const FRAMES_AT_ONCE = 20
 /** After that the frames found so far are given to the screen [ms]. */
@@ -152,17 +152,21 @@ async function solved(run: ScenarioRun, mine: number, isShown: boolean): Promise
   const began = performance.now()
   let sliceEnd = began + SLICE
   let told = began
+  let gave = began
   let sent = 0
   while (!run.done) {
     run.advance(FRAMES_AT_ONCE)
     const now = performance.now()
     if (now < sliceEnd) continue
-    if (isShown && now - began > MOMENT) say({ type: 'progress', share: run.progress })
-    if (isShown && now - told > PART) {
+    if (isShown && now - told > MOMENT) {
+      say({ type: 'progress', share: run.progress })
+      told = now
+    }
+    if (isShown && now - gave > PART) {
       const part = run.part(sent)
       say({ type: 'part', part }, arraysOf(part.part))
       sent += part.part.frames
-      told = now
+      gave = now
     }
     await listen()
     if (mine !== newest) return null
