@@ -24,6 +24,12 @@ type Refused = Promise<readonly Problem[]>
 /** What is solved in less is solved while it is dragged [ms]. */
 const LIVE = 200
 
+const NOWHERE: Problem = {
+  code: 'no-lane',
+  message:
+    'None of the lanes that were copied from is in this scenario; open the lane that should take them.',
+}
+
 export function useScenarioEdits() {
   const run = useRunStore()
   const mechanism = useMechanismStore()
@@ -125,8 +131,9 @@ export function useScenarioEdits() {
     const refused = await mechanism.edit(`Put ${several(copied.length, 'one')} there once more`, (draft) => {
       made = pasteEntries(draft, id(), copied, lane, at, timing.items)
     })
-    if (refused.length === 0) timing.allChosen = made
-    return refused
+    if (refused.length > 0) return refused
+    timing.allChosen = made
+    return made.length > 0 ? [] : [NOWHERE]
   }
 
   return {

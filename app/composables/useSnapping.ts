@@ -1,4 +1,7 @@
-/** Times that a drag on the chart snaps to: starts and ends of what is there, the playhead, and frames everywhere else. */
+/**
+ * Times that a drag on the chart snaps to: starts and ends of what is there, the playhead, the marks
+ * of playing, and frames everywhere else.
+ */
 import { usePlaybackStore } from '~/stores/playback'
 import { useMechanismStore } from '~/stores/mechanism'
 import { useTimingStore } from '~/stores/timing'
@@ -37,6 +40,7 @@ export function useSnapping() {
       if (kind !== 'cue') offer(start, { with: key })
     }
     offer(playback.shown, null)
+    for (const mark of playback.marks ?? []) offer(mark, null)
     if (!Number.isNaN(best.time)) return best
     const rate = mechanism.scenario?.frameRate ?? 60
     const frame = Math.round(time * rate) / rate

@@ -1,5 +1,6 @@
 /** Where the bodies stand on screen, and where a point of one of them stands in ground. */
-import { frameOfPose, moved, multiply, ORIGIN } from '@ligamen/core'
+import { frameOfPose, identityFrame, moved, multiply, ORIGIN } from '@ligamen/core'
+import type { Frame } from '@ligamen/core'
 
 /** Ids of the bodies, and the array and places at which their poses stand. */
 export interface ShownPoses {
@@ -11,15 +12,20 @@ export interface ShownPoses {
   readonly share?: number
 }
 
-/** @param point in the frame of the body [m] */
-export function placeOf(
-  { bodies, poses, at }: ShownPoses,
-  body: string,
-  point: readonly [number, number, number],
-): readonly [number, number, number] {
+/** The frame of a body in ground; that of ground for a body that is not there. */
+export function frameIn({ bodies, poses, at }: ShownPoses, body: string): Frame {
   const index = bodies.indexOf(body)
-  if (index < 0) return point
-  const here = poses.subarray(at)
-  const frame = multiply(frameOfPose(here as Float64Array, index), moved([...point]))
-  return [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
+  return index < 0 ? identityFrame() : frameOfPose(poses.subarray(at), index)
+}
+
+type Point = readonly [number, number, number]
+
+/** @param point in the frame of the body [m] */
+export const placeOf = (shown: ShownPoses, body: string, point: Point): Point =>
+  pointIn(frameIn(shown, body), point)
+
+/** A point given in a frame, outside of it. */
+export function pointIn(frame: Frame, point: Point): Point {
+  const there = multiply(frame, moved([...point]))
+  return [there[ORIGIN]!, there[ORIGIN + 1]!, there[ORIGIN + 2]!]
 }

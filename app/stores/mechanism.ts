@@ -60,7 +60,9 @@ export const useMechanismStore = defineStore('mechanism', () => {
     compareWith(null)
     if (kept) run.keep(kept)
     document.value = opened
-    scenarioId.value = opened.scenarios[0]?.id ?? ''
+    // the scenario that was looked at last
+    const last = opened.scenarios.find(({ id }) => id === kept?.take.scenario)
+    scenarioId.value = (last ?? opened.scenarios[0])?.id ?? ''
     const verdict = await solver!.open(opened, scenarioId.value, run.known())
     problems.value = verdict.ok ? [] : verdict.problems
     if (verdict.ok) run.begin(opened, verdict.report, verdict.standing, verdict.matter)

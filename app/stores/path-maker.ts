@@ -4,20 +4,21 @@
  */
 import {
   driveAlong,
-  frameOfPose,
   identityFrame,
+  inverse,
   moved,
+  multiply,
   ORIGIN,
-  parseQuantity,
   samplePath,
   unused,
 } from '@ligamen/core'
 import type { Frame, Path, Problem, Quantity } from '@ligamen/core'
-import { placeOf } from '~/services/shown-poses'
+import { frameIn, pointIn } from '~/services/shown-poses'
 import type { NamedDatum } from '~/services/named-datums'
 import { useMechanismStore } from './mechanism'
 import { usePickingStore } from './picking'
 import { usePoseStore } from './pose'
+import { useRunStore } from './run'
 import { useTimingStore } from './timing'
 
 type Point = [Quantity, Quantity, Quantity]
@@ -49,6 +50,7 @@ export const usePathMakerStore = defineStore('path-maker', () => {
   const mechanism = useMechanismStore()
   const picking = usePickingStore()
   const pose = usePoseStore()
+  const run = useRunStore()
   const timing = useTimingStore()
   /** Whether a path is being made; the id of the path that is being changed; or null. */
   const open = ref<'new' | { path: string } | null>(null)
@@ -76,24 +78,26 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     if (!document || !shown) return null
     if (open.value !== null && open.value !== 'new') {
       const edited = open.value.path
-      const { datum } = document.paths!.find(({ id }) => id === edited)!
-      const body = document.datums.find(({ id }) => id === datum)!.body
-      const at = document.datums.find(({ id }) => id === datum)!.at?.position ?? [0, 0, 0]
-      const point = at.map(metres) as [number, number, number]
-      return moved([...placeOf(shown, body, point)])
+      const path = document.paths?.find(({ id }) => id === edited)
+      const place = run.report?.datums.find(({ datum }) => datum === path?.datum)
+      return place ? multiply(frameIn(shown, place.body), place.frame) : null
     }
     const pick = follower.value
     if (!pick) return null
     const { frame } = pick
-    return moved([
-      ...placeOf(shown, pick.pick.body, [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]),
-    ])
+    const there = multiply(frameIn(shown, pick.pick.body), frame)
+    return moved([there[ORIGIN]!, there[ORIGIN + 1]!, there[ORIGIN + 2]!])
   })
   /** The path in ground, three numbers a point; null when it is not one yet. */
   const preview = computed<Float32Array | null>(() => {
     const origin = start.value
     if (open.value === null || !origin || !sampled.value.ok) return null
-    return sampled.value.value.points.map((v, k) => v + origin[ORIGIN + (k % 3)]!)
+    const { points: own } = sampled.value.value
+    const inGround = new Float32Array(own.length)
+    for (let k = 0; k < own.length; k += 3) {
+      inGround.set(pointIn(origin, [own[k]!, own[k + 1]!, own[k + 2]!]), k)
+    }
+    return inGround
   })
   /** Why it is no path yet, in words that say what to do. */
   const hint = computed(() => {
@@ -153,10 +157,9 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     const origin = start.value
     if (!origin) return
     add(
-      place.map((v, k) => {
-        const along = v - origin[ORIGIN + k]!
-        return `${Number((Math.round(along / GRID) * GRID * 1000).toFixed(3))} mm`
-      }) as Point,
+      pointIn(inverse(origin), place).map(
+        (along) => `${Number((Math.round(along / GRID) * GRID * 1000).toFixed(3))} mm`,
+      ) as Point,
     )
   }
 
@@ -167,22 +170,16 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     if (open.value !== 'new') {
       const edited = open.value!.path
       refusals.value = await mechanism.edit('Change the path', (draft) => {
-        Object.assign(
-          draft.paths!.find(({ id }) => id === edited)!,
-          { closed: undefined },
-          JSON.parse(JSON.stringify(course.value)),
-        )
+        const path = draft.paths?.find(({ id }) => id === edited)
+        if (!path) return
+        delete path.closed
+        Object.assign(path, course.value)
       })
       if (refusals.value.length === 0) end()
       return
     }
     const ground = document.bodies.find(({ grounded }) => grounded)!
-    const { shown } = pose
-    const index = shown?.bodies.indexOf(ground.id) ?? -1
-    const frame =
-      shown && index >= 0
-        ? frameOfPose(shown.poses.subarray(shown.at) as Float64Array, index)
-        : identityFrame()
+    const frame = pose.shown ? frameIn(pose.shown, ground.id) : identityFrame()
     const taken = new Set(document.paths?.map((path) => path.name))
     const name = unused(taken, `Path of ${mechanism.nameOf(follower.value!.pick.body)}`)
     let driver = ''
@@ -228,8 +225,3 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     make,
   }
 })
-
-const metres = (quantity: Quantity): number => {
-  const read = parseQuantity(quantity, 'length')
-  return read.ok ? read.value : 0
-}

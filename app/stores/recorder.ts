@@ -3,7 +3,7 @@
  * scenario when it is stopped.
  */
 import { coordinateOfKey, fail } from '@ligamen/core'
-import type { Problem, Recorded, Result } from '@ligamen/core'
+import type { Channel, Problem, Recorded, Result } from '@ligamen/core'
 import { useDeskStore } from './desk'
 import { useMechanismStore } from './mechanism'
 import { usePlaybackStore } from './playback'
@@ -38,6 +38,9 @@ export const useRecorderStore = defineStore('recorder', () => {
   const failed = ref(false)
   let begunAt = 0
   let start = 0
+  let scenario = ''
+  /** The joint positions that are recorded. */
+  let channels: readonly Channel[] = []
   let times: number[] = []
   let rows: Float64Array[] = []
 
@@ -47,6 +50,8 @@ export const useRecorderStore = defineStore('recorder', () => {
     playback.pause()
     pose.byHand = false
     start = run.take ? playback.shown : 0
+    scenario = mechanism.scenario.id
+    channels = run.report.channels
     await stand()
     pose.byHand = true
     const { standing, report } = run
@@ -76,6 +81,18 @@ export const useRecorderStore = defineStore('recorder', () => {
   }
   watch(() => run.standing, note)
 
+  // what was recorded of other joints fits no lane any more
+  watch(
+    () => run.report?.channels,
+    (now) => {
+      if (!recording.value || now?.map(({ key }) => key).join() === channels.map(({ key }) => key).join())
+        return
+      recording.value = false
+      failed.value = true
+      outcome.value = 'The joints were changed, which ended the recording; nothing of it was kept.'
+    },
+  )
+
   function tick() {
     elapsed.value = (performance.now() - begunAt) / 1000
     if (elapsed.value > LONGEST) void stop()
@@ -85,8 +102,7 @@ export const useRecorderStore = defineStore('recorder', () => {
   async function stop(): Promise<void> {
     if (!recording.value) return
     recording.value = false
-    const { report } = run
-    const channels = report?.channels ?? []
+    if (!mechanism.document) return
     const onDesk = new Set(desk.controls.map(({ joint }) => joint))
     const positions = channels
       .map(({ key, measures }, c) => ({
@@ -97,7 +113,7 @@ export const useRecorderStore = defineStore('recorder', () => {
       .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))
     const made: Result<Recorded> = await mechanism
       .ask('record', {
-        scenario: mechanism.scenario!.id,
+        scenario,
         recording: {
           start,
           times,

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
 import { expect, jointRow, openFresh, selectCrank, test } from './fixtures'
-import { outline, stage } from './hands'
+import { choose, outline, stage } from './hands'
 
 /** Elements whose content is wider or higher than they show, leaving out those that are meant to scroll or cut. */
 const cutOff = (page: Page) =>
@@ -86,6 +86,18 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('group', { name: 'Cue 1' })).toBeVisible()
       expect(await cutOff(page)).toEqual([])
       expect(await faults(page)).toEqual([])
+
+      await page.getByRole('button', { name: 'Desk', exact: true }).click()
+      const desk = page.getByRole('combobox', { name: 'Put on the desk' })
+      for (const option of ['Crank shaft', 'Rocker pivot']) await choose(page, desk, option)
+      await choose(page, page.getByRole('combobox', { name: 'Crank shaft is set by' }), 'knob')
+      await expect(page.getByRole('slider', { name: 'Turn Crank shaft' })).toBeVisible()
+      expect(await cutOff(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: 'Close the desk' }).click()
+      await page.getByRole('button', { name: 'A point along a new path' }).click()
+      await expect(page.getByRole('region', { name: 'Path' })).toBeVisible()
+      expect(await faults(page)).toEqual([])
     })
 
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
@@ -107,7 +119,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Back to the kit' }).click()
 
       await stage(page, 'Connect')
-      for (const tab of ['Joint', 'Mate', 'Relation', 'Poses']) {
+      for (const tab of ['Joint', 'Mate', 'Relation', 'Spring', 'Poses']) {
         await page.getByRole('tab', { name: tab }).click()
         expect(await cutOff(page)).toEqual([])
         expect(await faults(page)).toEqual([])

@@ -47,6 +47,7 @@ watch(
   (on) => (on ? resume() : pause()),
   { immediate: true },
 )
+onBeforeUnmount(recorder.stop)
 const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(startHere))
 </script>
 

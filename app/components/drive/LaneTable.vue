@@ -34,7 +34,8 @@ defineProps<{ label: string }>()
 
 .foot {
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  gap: 6px 10px;
   align-items: center;
   padding-top: 4px;
 }

@@ -4,6 +4,7 @@ import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { inSeconds, lawKinds, mirrorLane, motionLaw, moveKey, repeatLane, stretchLane } from '@ligamen/core'
 import type { MechanismDocument, Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from './ScenarioFaults.vue'
+import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
@@ -111,6 +112,12 @@ async function whole(words: string, change: (draft: MechanismDocument, scenario:
   )
   fault.value = refused.map(({ message }) => message).join(' ')
 }
+/** A lane that is muted moves nothing, and keeps its moves. */
+const rest = (on: boolean) =>
+  edits.alterDriver(`${props.lane.name}: ${on ? 'muted' : 'acts'}`, props.driver.id, (driver) => {
+    if (on) driver.suspended = true
+    else delete driver.suspended
+  })
 const paste = async () => {
   fault.value = (await edits.paste(playback.shown)).map(({ message }) => message).join(' ')
 }
@@ -188,7 +195,14 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         :items="LAWS"
         :model-value="row.move.law"
         @update:model-value="setLaw(row, $event)"
-      />
+      >
+        <template #item="{ props: item, internalItem }">
+          <v-list-item v-bind="item">
+            <template #append><LawShape :law="internalItem.value" /></template>
+          </v-list-item>
+        </template>
+        <template #append-inner><LawShape :law="row.move.law" /></template>
+      </v-select>
       <span v-else class="muted">trapezoid of speed</span>
       <v-btn
         :icon="mdiDeleteOutline"
@@ -230,6 +244,10 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
         {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane
       </v-btn>
+      <v-btn :aria-pressed="driver.suspended === true" @click="rest(!driver.suspended)">
+        {{ driver.suspended ? 'Let the lane act' : 'Mute the lane' }}
+      </v-btn>
+      <v-btn @click="edits.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
       <span class="muted">{{ fault || 'click into the lane above for a move there' }}</span>
     </template>
   </LaneTable>

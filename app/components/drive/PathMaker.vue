@@ -57,7 +57,13 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
         density="compact"
       />
     </div>
-    <p class="muted">Points from where it starts, along the axes of ground.</p>
+    <p class="muted">
+      {{
+        maker.open === 'new'
+          ? 'Points from where it starts, along the axes of ground.'
+          : 'Points in the frame of the datum that the path stands on.'
+      }}
+    </p>
     <div class="points">
       <div
         v-for="(point, k) in maker.points"

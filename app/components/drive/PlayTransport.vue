@@ -68,6 +68,7 @@ const result = computed(() => {
     return `· solving … ${Math.round(100 * progress)} %, ${seconds(progress * timing.length, 1)} reached, ${Math.round((progress * timing.length * rate.value) / Math.max(gone, 1e-3))} frames/s, ${seconds(left, 0)} left`
   }
   if (!take) return ''
+  if (run.partial) return `· ${take.frames} frames found so far`
   const kept = sizeOf(take)
   const memory = kept > SHOWN_MEMORY ? ` · ${Math.round(kept / 2 ** 20)} MB` : ''
   return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms${memory}`
@@ -165,10 +166,11 @@ const nextSpeed = (value: number) => {
     />
     <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
     <template v-else>
-      <span v-if="run.take" class="muted tabular">/ {{ seconds(playback.end) }}</span>
-      <span class="muted tabular" role="status">{{ result }}</span>
+      <!-- before the words, whose length changes -->
       <v-btn v-if="run.progress !== null" @click="mechanism.cancelSolve">Cancel</v-btn>
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
+      <span v-if="run.take" class="muted tabular">/ {{ seconds(playback.end) }}</span>
+      <span class="muted tabular" role="status">{{ result }}</span>
     </template>
     <span class="spacer" />
     <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="desk.open" @click="desk.open = !desk.open"

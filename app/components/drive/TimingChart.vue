@@ -60,7 +60,7 @@ const played = computed(() => {
   const [from, to] = playback.marks.map(timing.place) as [number, number]
   return { left: `${Math.max(0, from)}%`, width: `${Math.min(100, to) - Math.max(0, from)}%` }
 })
-const solvedEnd = computed(() => (run.take?.stopped ? timing.place(playback.end) : null))
+const solvedEnd = computed(() => (run.take?.stopped || run.partial ? timing.place(playback.end) : null))
 
 let dragging = false
 function seek(event: PointerEvent) {
@@ -181,7 +181,7 @@ const toggle = (lane: string) => {
       <div class="over">
         <TieLinks :chart="chart" :row="(lane) => rows.get(lane) ?? null" />
         <div v-if="solvedEnd !== null" class="unsolved" :style="{ left: `${solvedEnd}%` }">
-          <span>stops here</span>
+          <span>{{ run.partial ? 'not solved yet' : 'stops here' }}</span>
         </div>
         <PlayHead v-if="run.take" />
       </div>

@@ -13,7 +13,7 @@ import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { fitMoves } from './fit-moves'
-import { inSeconds, removeFromScenario, scenarioOf } from './scenario-edits'
+import { inSeconds, removeFromScenario } from './scenario-edits'
 
 /** A joint position over the times of its recording. */
 export interface RecordedPosition {
@@ -55,7 +55,14 @@ export function recordInto(
   items: readonly PlannedItem[],
 ): Result<Recorded> {
   const draft = copyOf(document)
-  const target = scenarioOf(draft, scenario)
+  const target = draft.scenarios.find(({ id }) => id === scenario)
+  if (!target) {
+    return fail({
+      code: 'scenario-missing',
+      message: 'The scenario of the recording is gone.',
+      ids: [scenario],
+    })
+  }
   const nameOf = (id: string) => draft.joints.find((joint) => joint.id === id)?.name ?? id
   const moved = positions.filter(
     ({ values, measures }) => Math.max(...values) - Math.min(...values) > tolerance[measures],

@@ -20,6 +20,7 @@ import { Solver } from '../kinematics/solver'
 import { mobilityWords } from '../kinematics/words'
 import type { MobilityWords } from '../kinematics/words'
 import { ORIGIN } from '../maths/frame'
+import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
 import { actsAtStart } from '../motion/drivers'
 import { movesPastLimits, planScenario, plannedItems } from '../motion/plan'
@@ -93,6 +94,8 @@ export interface DatumPlace {
   readonly name: string
   readonly body: string
   readonly point: Vector
+  /** On the body. */
+  readonly frame: Frame
 }
 
 /** A point fixed on a body. */
@@ -187,6 +190,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
       name: source.name,
       body: source.body,
       point: [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]] as const,
+      frame,
     })),
     tracers: model.document.probes.flatMap((probe) => {
       const datum = probe.kind === 'datum-position' && mechanism.geometry.datums.get(probe.datum!)
