@@ -53,6 +53,19 @@ test('several moves are chosen, shifted, copied and taken away together', async 
   await moveMark(page, 4).press('Delete')
   await expect(moveMark(page, 3)).toHaveCount(0)
   await expect(moveMark(page, 2)).toHaveCount(1)
+
+  // the whole lane once more, with its dwells; how often is a number of times
+  const times = page.getByRole('textbox', { name: 'Times', exact: true })
+  await times.fill('none')
+  await times.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('none')
+  await times.fill('0')
+  await times.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Repeat it 1 to 500 times')
+  await times.fill('2')
+  await times.press('Enter')
+  await page.getByRole('button', { name: 'Repeat', exact: true }).click()
+  await expect(page.getByRole('group', { name: 'Crank shaft, move 6', exact: true })).toBeVisible()
 })
 
 test('speeds are laid over the lanes, and a scenario is compared with its copy', async ({ page }) => {

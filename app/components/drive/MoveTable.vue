@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The moves of a lane as a table: when each starts, where it ends, how long it lasts, by which law. */
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
-import { inSeconds, lawKinds, mirrorLane, motionLaw, moveKey, repeatLane, stretchLane } from '@ligamen/core'
-import type { MechanismDocument, Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
+import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
+import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from './ScenarioFaults.vue'
+import LaneEdits from './LaneEdits.vue'
 import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
@@ -12,7 +13,6 @@ import { useScenarioEdits } from '~/composables/useScenarioEdits'
 import type { Lane } from '~/composables/useLanes'
 import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
-import { useMechanismStore } from '~/stores/mechanism'
 import { usePathMakerStore } from '~/stores/path-maker'
 import { usePlaybackStore } from '~/stores/playback'
 import { useTimingStore } from '~/stores/timing'
@@ -23,7 +23,6 @@ const playback = usePlaybackStore()
 const maker = usePathMakerStore()
 /** The path that the lane goes along. */
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
-const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
 const dimension = computed(() => (props.lane.measures === 'length' ? 'length' : 'angle'))
 const rates = computed(() =>
@@ -105,13 +104,6 @@ const setLaw = (row: Row, law: string) =>
   })
 const remove = (row: Row) => edits.takeAway(`${props.lane.name}, ${row.name}`, [row.key])
 const fault = ref('')
-/** An edit of the whole lane. */
-async function whole(words: string, change: (draft: MechanismDocument, scenario: string) => void) {
-  const refused = await mechanism.edit(`${props.lane.name} ${words}`, (draft) =>
-    change(draft, mechanism.scenario!.id),
-  )
-  fault.value = refused.map(({ message }) => message).join(' ')
-}
 /** A lane that is muted moves nothing, and keeps its moves. */
 const rest = (on: boolean) =>
   edits.alterDriver(`${props.lane.name}: ${on ? 'muted' : 'acts'}`, props.driver.id, (driver) => {
@@ -214,26 +206,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
     <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
     <template #foot>
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
-      <template v-if="rows.length > 0">
-        <v-btn @click="whole('repeated', (draft, id) => repeatLane(draft, id, driver.id, 1, timing.items))">
-          Repeat
-        </v-btn>
-        <v-btn
-          @click="whole('twice as long', (draft, id) => stretchLane(draft, id, driver.id, 2, timing.length))"
-        >
-          Twice as long
-        </v-btn>
-        <v-btn
-          @click="whole('half as long', (draft, id) => stretchLane(draft, id, driver.id, 0.5, timing.length))"
-        >
-          Half as long
-        </v-btn>
-        <v-btn
-          @click="whole('mirrored in time', (draft, id) => mirrorLane(draft, id, driver.id, timing.items))"
-        >
-          Mirror in time
-        </v-btn>
-      </template>
+      <LaneEdits v-if="rows.length > 0" :driver="driver.id" :name="lane.name" @refused="fault = $event" />
       <v-btn v-if="timing.allChosen.length > 0" @click="edits.copy(timing.allChosen)">
         Copy {{ timing.allChosen.length === 1 ? 'the chosen move' : `the ${timing.allChosen.length} chosen` }}
       </v-btn>
@@ -255,7 +228,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 <style scoped>
 .row {
-  grid-template-columns: 84px minmax(0, 1.3fr) minmax(0, 1.05fr) minmax(0, 1.5fr) minmax(0, 0.8fr) 32px;
+  grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1.05fr) 32px;
 }
 
 .name {
