@@ -29,9 +29,9 @@ export function transformed(
   frame: Frame,
   [x, y, z]: readonly [number, number, number],
 ): [number, number, number] {
-  return [0, 1, 2].map((k) => frame[k] * x + frame[3 + k] * y + frame[6 + k] * z + frame[ORIGIN + k]) as [
-    number,
-    number,
-    number,
+  return [
+    frame[0] * x + frame[3] * y + frame[6] * z + frame[ORIGIN],
+    frame[1] * x + frame[4] * y + frame[7] * z + frame[ORIGIN + 1],
+    frame[2] * x + frame[5] * y + frame[8] * z + frame[ORIGIN + 2],
   ]
 }
