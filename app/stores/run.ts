@@ -7,6 +7,10 @@ import { Growing } from '~/services/growing-take'
 import { KeptTakes } from '~/services/kept-takes'
 import type { KeptTake } from '~/services/kept-takes'
 
+const fits = (take: Take, { bodies, channels }: ModelReport): boolean =>
+  take.bodies.join() === bodies.join() &&
+  take.coordinateChannels.map(({ key }) => key).join() === channels.map(({ key }) => key).join()
+
 export const useRunStore = defineStore('run', () => {
   /** The document whose bodies the view draws. */
   const document = shallowRef<MechanismDocument | null>(null)
@@ -90,12 +94,12 @@ export const useRunStore = defineStore('run', () => {
     problem.value = { code: 'cancelled', message: `${found} Edit again, or press Solve.` }
   }
 
-  /** The new document stands still at its home pose. */
+  /** The new document has no motion: the last good one stays, as long as it is one of the same bodies and joints. */
   function settleWithoutTake() {
     showNext()
-    take.value = null
+    if (!take.value || !report.value || !fits(take.value, report.value)) take.value = null
     partial.value = false
-    stale.value = false
+    stale.value = take.value !== null
   }
 
   function showNext() {
