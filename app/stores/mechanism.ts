@@ -142,13 +142,25 @@ export const useMechanismStore = defineStore('mechanism', () => {
     { home = false } = {},
   ): Promise<readonly Problem[]> =>
     inTurn(async () => {
-      if (untried.value) await endTrials()
-      const before = document.value
-      if (!before) return []
+      const before = untried.value ?? document.value
+      if (!before || !document.value) return []
       const draft = drafted(before, change)
       const forward = compare(before, draft)
-      if (forward.length === 0) return []
-      const refused = await attempt(forward, home)
+      if (forward.length === 0) {
+        await endTrials()
+        return []
+      }
+      // from where the last trial stands, so that nothing jumps back on the way
+      const tried = untried.value
+      const step = compare(document.value, draft)
+      trial = null
+      untried.value = null
+      const refused = step.length > 0 ? await attempt(step, home) : []
+      if (step.length === 0) saving.noteEdit(document.value)
+      if (refused.length > 0 && tried) {
+        untried.value = tried
+        await endTrials()
+      }
       if (refused.length === 0) history.record({ name, forward, backward: compare(draft, before) })
       return refused
     })

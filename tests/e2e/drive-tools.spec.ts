@@ -33,6 +33,10 @@ test('moves are made by clicking into the lane, dragged in time and level, and t
   await page.mouse.move(at(0.4), middle, { steps: 4 })
   await page.mouse.move(at(0.5), middle, { steps: 4 })
   await page.mouse.up()
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute(
+    'title',
+    /starts at 1 s/,
+  )
   await expect(row).toContainText('1.00–1.50 s')
   await page.mouse.move(at(0.6), lane.y + 20)
   await page.mouse.down()

@@ -161,7 +161,8 @@ async function drop() {
     // a click on one of several chooses it alone
     if (held.part === 'whole') timing.chosen = held.of.key
   }
-  endDrag()
+  // unless the next drag has begun meanwhile
+  if (drag.value === held) endDrag()
 }
 function endDrag() {
   drag.value = null
