@@ -1,17 +1,18 @@
 /** A take that grows while it is solved: the parts that come are put together in arrays of its full length. */
+import { TAKE_ARRAYS } from '@ligamen/core'
 import type { Take, TakePart } from '@ligamen/core'
 
-const ARRAYS = ['coordinates', 'coordinateRates', 'coordinateAccelerations', 'probes', 'poses'] as const
+type ArrayName = (typeof TAKE_ARRAYS)[number]
 
 export class Growing {
-  private readonly whole: Record<(typeof ARRAYS)[number], Float64Array>
+  private readonly whole: Record<ArrayName, Float64Array>
   /** Numbers a frame. */
-  private readonly width: Record<(typeof ARRAYS)[number], number>
+  private readonly width: Record<ArrayName, number>
 
   constructor({ part, total }: TakePart) {
-    const width = (name: (typeof ARRAYS)[number]) => part[name].length / part.frames
-    const sized = <T>(of: (name: (typeof ARRAYS)[number]) => T) =>
-      Object.fromEntries(ARRAYS.map((name) => [name, of(name)])) as Record<(typeof ARRAYS)[number], T>
+    const width = (name: ArrayName) => part[name].length / part.frames
+    const sized = <T>(of: (name: ArrayName) => T) =>
+      Object.fromEntries(TAKE_ARRAYS.map((name) => [name, of(name)])) as Record<ArrayName, T>
     this.width = sized(width)
     this.whole = sized((name) => new Float64Array(total * width(name)))
   }
@@ -20,10 +21,10 @@ export class Growing {
   add({ from, part }: TakePart): Take {
     const { whole, width } = this
     const frames = from + part.frames
-    for (const name of ARRAYS) whole[name].set(part[name], from * width[name])
+    for (const name of TAKE_ARRAYS) whole[name].set(part[name], from * width[name])
     const views = Object.fromEntries(
-      ARRAYS.map((name) => [name, whole[name].subarray(0, frames * width[name])]),
-    ) as Record<(typeof ARRAYS)[number], Float64Array>
+      TAKE_ARRAYS.map((name) => [name, whole[name].subarray(0, frames * width[name])]),
+    ) as Record<ArrayName, Float64Array>
     return { ...part, ...views, frames }
   }
 }

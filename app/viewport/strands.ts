@@ -3,14 +3,12 @@
  * them.
  */
 import * as THREE from 'three'
-import { strandLine } from '@ligamen/core'
+import { FRAME, strandLine } from '@ligamen/core'
 import type { AnyStrand, Frame } from '@ligamen/core'
 import type { BodyShapes } from './bodies'
 import { frameOf } from './frame-matrix'
 import type { Palette } from './palette'
 
-/** Numbers of a frame. */
-const FRAME = 12
 /** Corners of the tube's cross-section. */
 const CORNERS = 7
 const ANGLES = Array.from({ length: CORNERS }, (_, c) => (2 * Math.PI * c) / CORNERS)

@@ -6,7 +6,15 @@ import { applyPatch } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
-import { formatNumber, matterOf, nearestDimension, openModel, reportModel, runScenario } from '@ligamen/core'
+import {
+  formatNumber,
+  matterOf,
+  nearestDimension,
+  openModel,
+  reportModel,
+  runScenario,
+  TAKE_ARRAYS,
+} from '@ligamen/core'
 import type { MechanismDocument, Model, Problem, ScenarioRun, Take } from '@ligamen/core'
 import { Bench } from './bench'
 import type { FromSolver, Question, ToSolver } from './protocol'
@@ -175,9 +183,6 @@ async function solved(run: ScenarioRun, mine: number, isShown: boolean): Promise
   return run.take()
 }
 
-const arraysOf = (take: Take): Transferable[] =>
-  [take.coordinates, take.coordinateRates, take.coordinateAccelerations, take.probes, take.poses].map(
-    (array) => array.buffer as ArrayBuffer,
-  )
+const arraysOf = (take: Take): Transferable[] => TAKE_ARRAYS.map((name) => take[name].buffer as ArrayBuffer)
 
 const hashOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)))

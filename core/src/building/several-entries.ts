@@ -41,7 +41,6 @@ export interface CopiedEntry {
   readonly entry: Move | AnyCue
   /** [s] */
   readonly start: number
-  readonly end: number
 }
 
 /** Copies moves and cues of a scenario, in the order in which they start. */
@@ -56,7 +55,7 @@ export function copyEntries(
   const take = (key: string, lane: string | null, entry: Move | AnyCue): CopiedEntry[] => {
     const item = items.find((one) => one.key === key)
     return chosen.has(key) && item && item.start >= 0
-      ? [{ key, lane, entry: copyOf(entry), start: item.start, end: item.end }]
+      ? [{ key, lane, entry: copyOf(entry), start: item.start }]
       : []
   }
   return [

@@ -16,11 +16,9 @@ import { LastReading, limitReached } from './limits'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
+import { TAKE_ARRAYS } from './take'
 import type { Channel, Measure, Take, TakePart } from './take'
 import { watchersOf } from './watching'
-
-/** The arrays of a take. */
-const SHARED = ['coordinates', 'coordinateRates', 'coordinateAccelerations', 'probes', 'poses'] as const
 
 export class ScenarioRun {
   private frame = 0
@@ -77,7 +75,7 @@ export class ScenarioRun {
   /** The frames solved from `from` on, as copies that can be given away. */
   part(from: number): TakePart {
     const part = this.take(from)
-    const copied = Object.fromEntries(SHARED.map((name) => [name, part[name].slice()]))
+    const copied = Object.fromEntries(TAKE_ARRAYS.map((name) => [name, part[name].slice()]))
     return { from, total: this.frames, part: { ...part, ...copied } }
   }
 

@@ -62,6 +62,15 @@ export interface Take {
   readonly stopped: Problem | null
 }
 
+/** The fields of a take that hold numbers for every frame. */
+export const TAKE_ARRAYS = [
+  'coordinates',
+  'coordinateRates',
+  'coordinateAccelerations',
+  'probes',
+  'poses',
+] as const
+
 /** Frames of a take that is still being solved: as much of one, from a frame on. */
 export interface TakePart {
   readonly from: number
