@@ -1,5 +1,5 @@
 /** How quantities are shown: the unit of each dimension and how many decimals. */
-import { dimensions, formatNumber, formatQuantity } from '@ligamen/core'
+import { dimensions, formatNumber, formatQuantity, typedPosition as positionText } from '@ligamen/core'
 import type { Channel } from '@ligamen/core'
 
 const SHOWN = {
@@ -38,6 +38,4 @@ export const formatSpan = (from: number, to: number): string => `${formatNumber(
 
 /** A position as a person would type it: "12.5 mm", "30 deg". */
 export const typedPosition = (value: number, measures: Channel['measures']): string =>
-  measures === 'length'
-    ? `${Number((value * 1000).toFixed(6))} mm`
-    : `${Number(((value * 180) / Math.PI).toFixed(6))} deg`
+  positionText(value, measures === 'length' ? 'length' : 'angle', 6)

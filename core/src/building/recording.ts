@@ -11,6 +11,7 @@ import { openModel, reportModel } from '../proof/model'
 import { FreshIds, listed } from '../proof/joining'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
+import { typedPosition } from '../units/format'
 import { parseQuantity } from '../units/quantity'
 import { fitMoves } from './fit-moves'
 import { inSeconds, removeFromScenario } from './scenario-edits'
@@ -154,10 +155,7 @@ function recordOver(
 const offsetOf = (gap: number) => (Math.abs(gap) > 5e-5 ? { offset: inSeconds(gap) } : {})
 
 /** To a ten-thousandth of a millimetre or of a degree. */
-const typed = (value: number, measures: 'length' | 'angle'): string =>
-  measures === 'length'
-    ? `${Number((value * 1000).toFixed(4))} mm`
-    : `${Number(((value * 180) / Math.PI).toFixed(4))} deg`
+const typed = (value: number, measures: 'length' | 'angle'): string => typedPosition(value, measures, 4)
 
 function parse(text: string): number {
   const read = parseQuantity(text, text.endsWith('mm') ? 'length' : 'angle')

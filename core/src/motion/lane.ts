@@ -75,9 +75,10 @@ export function laneFunction(
   timing: Timing,
 ): Result<LaneFunction> {
   const problems: Problem[] = []
-  const starts: number[] = []
+  const stretches: Stretch[] = []
   let free = 0
-  for (const { key, index, duration } of planned) {
+  for (const move of planned) {
+    const { key, index, duration } = move
     const { start } = timing.of(key)
     if (Number.isNaN(start)) break
     if (start < free - 1e-9) {
@@ -89,28 +90,39 @@ export function laneFunction(
       })
     }
     free = start + duration
-    starts.push(start)
+    stretches.push({ ...move, start })
   }
   if (problems.length > 0) return fail(...problems)
-  return succeed((time, out) => {
+  return succeed(courseOf(stretches, home))
+}
+
+/** A move where it stands in time. */
+export interface Stretch extends Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'> {
+  /** [s] */
+  readonly start: number
+}
+
+/** Stretches by rising start, none over another one, as one function of time; `home` is the value before the first. */
+export const courseOf =
+  (stretches: readonly Stretch[], home: number): LaneFunction =>
+  (time, out) => {
     let at = -1
-    while (at + 1 < starts.length && starts[at + 1] <= time) at++
+    while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
     if (at < 0) {
       stay(home, out)
       return
     }
-    const { duration, from, rise, law } = planned[at]
-    if (time >= starts[at] + duration) {
+    const { start, duration, from, rise, law } = stretches[at]
+    if (time >= start + duration) {
       stay(from + rise, out)
       return
     }
-    law.evaluate((time - starts[at]) / duration, out)
+    law.evaluate((time - start) / duration, out)
     out[0] = from + rise * out[0]
     out[1] *= rise / duration
     out[2] *= rise / duration ** 2
     out[3] *= rise / duration ** 3
-  })
-}
+  }
 
 function stay(value: number, out: Float64Array): void {
   out[0] = value
@@ -119,7 +131,12 @@ function stay(value: number, out: Float64Array): void {
   out[3] = 0
 }
 
-function resolveMove(
+/**
+ * A move from a level on: its rise, duration and law.
+ * @param length of the scenario, of which a duration may be a share [s]
+ * Errors: `move-law`, `move-target`, `move-duration`, with paths relative to the move.
+ */
+export function resolveMove(
   move: Move,
   level: number,
   measures: 'length' | 'angle',

@@ -18,6 +18,12 @@ export function formatQuantity(si: number, unit: string, decimals: number): stri
   return `${formatNumber(si / sizeOfUnit(unit), decimals)}${symbol.startsWith('°') ? '' : ' '}${symbol}`
 }
 
+/** A position as a person would type it, with at most that many decimals: "12.5 mm", "30 deg". */
+export const typedPosition = (si: number, measures: 'length' | 'angle', decimals: number): string =>
+  measures === 'length'
+    ? `${Number((si * 1000).toFixed(decimals))} mm`
+    : `${Number(((si * 180) / Math.PI).toFixed(decimals))} deg`
+
 /** A number with a fixed count of decimals; never “−0.0”. */
 export function formatNumber(value: number, decimals: number): string {
   const text = value.toFixed(decimals)

@@ -6,9 +6,7 @@ import type { Mechanism } from '../../kinematics/compile'
 import { coordinateOf } from '../../kinematics/coordinate-of'
 import { compose, FRAME, inverse, ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { parseQuantity } from '../../units/quantity'
-import type { Quantity } from '../../units/quantity'
-import { transformed } from './strand'
+import { metres, transformed } from './strand'
 import type { Strand, StrandLine } from './strand'
 
 export interface BeltPlace extends Strand {
@@ -30,7 +28,7 @@ export function beltPlaces(mechanism: Mechanism): BeltPlace[] {
   const { geometry, coordinates } = mechanism
   return mechanism.relations.flatMap(({ source }): BeltPlace[] => {
     if (source.kind !== 'belt') return []
-    const radii = [source.diameterA, source.diameterB].map(radiusOf)
+    const radii = [source.diameterA, source.diameterB].map((diameter) => metres(diameter) / 2)
     const [a, b] = [source.a, source.b].map((ref) => coordinateOf(mechanism, ref.joint, ref.freedom))
     if (!a || !b || !(radii[0] > 0 && radii[1] > 0)) return []
     const [first, second] = [geometry.joints[a.joint].from, geometry.joints[b.joint].from]
@@ -48,11 +46,6 @@ export function beltPlaces(mechanism: Mechanism): BeltPlace[] {
       },
     ]
   })
-}
-
-function radiusOf(diameter: Quantity | undefined): number {
-  const read = parseQuantity(diameter ?? 0, 'length')
-  return read.ok ? read.value / 2 : 0
 }
 
 /**

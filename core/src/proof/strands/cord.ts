@@ -4,10 +4,8 @@ import type { Mechanism } from '../../kinematics/compile'
 import { coordinateOf } from '../../kinematics/coordinate-of'
 import { compose, FRAME, inverse, multiply, ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { parseQuantity } from '../../units/quantity'
-import type { Quantity } from '../../units/quantity'
 import type { Strand, StrandLine } from './strand'
-import { transformed } from './strand'
+import { metres, transformed } from './strand'
 
 /** A cord with everything that its line needs, in SI. */
 export interface CordPlace extends Strand {
@@ -60,12 +58,8 @@ export function cordPlaces(mechanism: Mechanism, home: readonly Frame[], turns: 
 }
 
 function sizesOf({ diameter, thickness, pitch }: CordOnDrum) {
-  const metres = (quantity: Quantity | undefined, usual: number): number => {
-    const read = quantity === undefined ? null : parseQuantity(quantity, 'length')
-    return read?.ok ? read.value : usual
-  }
   const thick = metres(thickness, USUAL_THICKNESS)
-  return { radius: metres(diameter, 0) / 2, thickness: thick, pitch: metres(pitch, thick) }
+  return { radius: metres(diameter) / 2, thickness: thick, pitch: metres(pitch, thick) }
 }
 
 const tangentAngle = ({ radius, side }: Pick<CordPlace, 'radius' | 'side'>, x: number, y: number): number =>

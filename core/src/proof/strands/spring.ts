@@ -7,9 +7,7 @@ import { ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { cross, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
-import { parseQuantity } from '../../units/quantity'
-import type { Quantity } from '../../units/quantity'
-import { transformed } from './strand'
+import { metres, transformed } from './strand'
 import type { Strand, StrandLine } from './strand'
 
 export interface SpringPlace extends Strand {
@@ -81,8 +79,3 @@ export function springLine(
 const unit = (vector: Vector): Vector => vector.map((x) => x / norm(vector)) as unknown as Vector
 
 const originOf = (frame: Frame): Vector => [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]]
-
-function metres(quantity: Quantity): number {
-  const read = parseQuantity(quantity, 'length')
-  return read.ok ? read.value : 0
-}

@@ -4,6 +4,8 @@
  */
 import { ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
+import { parseQuantity } from '../../units/quantity'
+import type { Quantity } from '../../units/quantity'
 
 export interface Strand {
   readonly kind: string
@@ -22,6 +24,12 @@ export interface StrandLine {
   readonly points: number[]
   /** Places on it that travel along with it, three numbers each [m]. */
   readonly marks?: number[]
+}
+
+/** A length of the document [m]; the usual one when it is left out. */
+export function metres(quantity: Quantity | undefined, usual = 0): number {
+  const read = quantity === undefined ? null : parseQuantity(quantity, 'length')
+  return read?.ok ? read.value : usual
 }
 
 /** A point of a body in ground. */
