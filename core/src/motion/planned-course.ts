@@ -1,0 +1,23 @@
+/** The course of a lane as it is planned: its moves where the plan has them, as one function of time. */
+import type { Moves, PathDriver } from '../document/scenarios'
+import { moveKey } from '../document/starting'
+import { courseOf, resolveMove } from './lane'
+import type { LaneFunction } from './lane'
+import type { PlannedItem } from './plan'
+
+/** Moves that have no time yet are left out. */
+export function plannedCourse(
+  driver: Moves | PathDriver,
+  items: readonly PlannedItem[],
+  measures: 'length' | 'angle',
+): LaneFunction {
+  const stretches = driver.moves.flatMap((move, k) => {
+    const item = items.find(({ key }) => key === moveKey(driver.id, move, k))
+    if (!item?.levels || !(item.start >= 0)) return []
+    const duration = item.end - item.start
+    // a share of the scenario is in the plan already
+    const resolved = resolveMove(move, item.levels[0], measures, 1)
+    return resolved.ok ? [{ ...resolved.value, start: item.start, duration }] : []
+  })
+  return courseOf(stretches, stretches[0]?.from ?? 0)
+}
