@@ -124,7 +124,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
               @pull="pull(reading, $event)"
             />
             <PositionNumber :reading="reading" />
-            <small class="ends muted tabular">{{ ends(k)[0] }} … {{ ends(k)[1] }}</small>
+            <small class="muted tabular">{{ ends(k)[0] }} … {{ ends(k)[1] }}</small>
           </div>
         </li>
         <li v-for="{ index, grip } in datums" :key="grip.datum" class="control">

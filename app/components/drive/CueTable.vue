@@ -3,6 +3,7 @@
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { drivenName, inSeconds } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
+import CopyButtons from './CopyButtons.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/components/inspector/QuantityField.vue'
@@ -78,9 +79,6 @@ async function setAxis(cue: AnyCue, axis: string) {
 }
 
 const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
-const paste = async () => {
-  fault.value = (await edits.paste(playback.shown)).map(({ message }) => message).join(' ')
-}
 async function add() {
   const chosen = selection.members.filter((id) => bodies.value.some(({ value }) => value === id))
   const others = bodies.value.map(({ value }) => value).filter((id) => !chosen.includes(id))
@@ -219,12 +217,7 @@ async function add() {
       />
     </div>
     <template #foot>
-      <v-btn v-if="chosenCues.length > 0" @click="edits.copy(timing.allChosen)">
-        Copy {{ timing.allChosen.length === 1 ? 'the chosen cue' : `the ${timing.allChosen.length} chosen` }}
-      </v-btn>
-      <v-btn v-if="timing.copied.length > 0" @click="paste"
-        >Put {{ timing.copied.length }} at the playhead</v-btn
-      >
+      <CopyButtons noun="cue" :chosen="chosenCues.length > 0" @refused="fault = $event" />
       <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a cue at the playhead</v-btn>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>

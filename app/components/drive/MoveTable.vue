@@ -4,6 +4,7 @@ import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from './ScenarioFaults.vue'
+import CopyButtons from './CopyButtons.vue'
 import LaneEdits from './LaneEdits.vue'
 import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
@@ -14,12 +15,10 @@ import type { Lane } from '~/composables/useLanes'
 import { formatSpan, typedPosition } from '~/services/display'
 import { newMove } from '~/services/new-move'
 import { usePathMakerStore } from '~/stores/path-maker'
-import { usePlaybackStore } from '~/stores/playback'
 import { useTimingStore } from '~/stores/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
-const playback = usePlaybackStore()
 const maker = usePathMakerStore()
 /** The path that the lane goes along. */
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
@@ -110,9 +109,6 @@ const rest = (on: boolean) =>
     if (on) driver.suspended = true
     else delete driver.suspended
   })
-const paste = async () => {
-  fault.value = (await edits.paste(playback.shown)).map(({ message }) => message).join(' ')
-}
 const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.measures))
 </script>
 
@@ -207,12 +203,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
     <template #foot>
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
       <LaneEdits v-if="rows.length > 0" :driver="driver.id" :name="lane.name" @refused="fault = $event" />
-      <v-btn v-if="timing.allChosen.length > 0" @click="edits.copy(timing.allChosen)">
-        Copy {{ timing.allChosen.length === 1 ? 'the chosen move' : `the ${timing.allChosen.length} chosen` }}
-      </v-btn>
-      <v-btn v-if="timing.copied.length > 0" @click="paste">
-        Put {{ timing.copied.length }} at the playhead
-      </v-btn>
+      <CopyButtons noun="move" :chosen="timing.allChosen.length > 0" @refused="fault = $event" />
       <v-btn v-if="followed" @click="maker.change(followed)">Change the path</v-btn>
       <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
         {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane

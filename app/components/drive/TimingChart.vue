@@ -25,6 +25,11 @@ import { CUES, useTimingStore } from '~/stores/timing'
 
 /** Room between two ticks of the ruler [px]. */
 const TICK_ROOM = 90
+/** What can be laid over the curves of the lanes, and how it is drawn. */
+const OVER = [
+  { name: 'speed', symbol: 'v', title: 'Speed over the curves, dashed' },
+  { name: 'acceleration', symbol: 'a', title: 'Acceleration over the curves, dotted' },
+] as const
 
 const { lanes, reading } = useLanes()
 const mechanism = useMechanismStore()
@@ -115,20 +120,14 @@ const toggle = (lane: string) => {
           <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
           <span class="gap" />
           <v-btn
+            v-for="{ name, symbol, title } in OVER"
+            :key="name"
             size="x-small"
-            aria-label="Lay the speed over the lanes"
-            title="Speed over the curves, dashed"
-            :aria-pressed="timing.laidOver.speed"
-            @click="timing.laidOver.speed = !timing.laidOver.speed"
-            >v</v-btn
-          >
-          <v-btn
-            size="x-small"
-            aria-label="Lay the acceleration over the lanes"
-            title="Acceleration over the curves, dotted"
-            :aria-pressed="timing.laidOver.acceleration"
-            @click="timing.laidOver.acceleration = !timing.laidOver.acceleration"
-            >a</v-btn
+            :aria-label="`Lay the ${name} over the lanes`"
+            :title="title"
+            :aria-pressed="timing.laidOver[name]"
+            @click="timing.laidOver[name] = !timing.laidOver[name]"
+            >{{ symbol }}</v-btn
           >
         </div>
         <div ref="ruler" class="ruler track" v-on="scrub">
