@@ -3,6 +3,8 @@
  *
  * Installs what is missing, makes a throwaway database and takes free ports of its own. Every part is run even when
  * one before it failed; one failing part fails the whole.
+ *
+ * `npm test -- --quick` runs lint, types and unit tests alone; `--explore` draws new seeds for the property tests.
  */
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
@@ -19,6 +21,8 @@ const started = []
 const results = []
 let folder = ''
 const began = Date.now()
+const quick = process.argv.includes('--quick')
+if (process.argv.includes('--explore')) process.env.LIGAMEN_EXPLORE = '1'
 
 /**
  * @param {string} name
@@ -42,6 +46,7 @@ async function main() {
   const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '' }
   const ready = await part('set-up', async () => {
     await npmPackages()
+    if (quick) return 0
     environment.CHROMIUM = await chromium()
     const database = await startMariadb(folder)
     started.push(database)
@@ -57,6 +62,7 @@ async function main() {
     part('types', () => run('npm', ['run', '--silent', 'types'])),
   ])
   await part('unit tests', () => run('npm', ['run', '--silent', 'unit']))
+  if (quick) return
   const served = await part('build', async () => {
     await build()
     const server = await serve({

@@ -13,8 +13,13 @@ import type { BlockPlan } from './structure'
 const MOST_ITERATIONS = 12
 /** Blocks with more rows are factored as sparse ones. */
 const DENSE_ROWS = 40
-/** Scaled residuals below this are closed. */
+/** Scaled residuals below this are closed, if the correction they still ask for is negligible, too. */
 const TIGHT = 1e-12
+/**
+ * A correction below this (in rad or sizes) is left undone. Near a poor pose a residual of 1e-12 may still ask for one of
+ * 1e-9: then the positions are corrected once more.
+ */
+const NEGLIGIBLE_STEP = 1e-11
 /** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
 const SMALL_STEP = 1e-7
 /** Residuals that rounding may leave in long chains, and where an angle has counted ten thousands of turns. */
@@ -144,19 +149,22 @@ export class Block {
         // a NaN must not pass for a small residual
         if (!(size <= largest)) largest = size
       }
-      if (largest < TIGHT || (step < SMALL_STEP && largest < ROUNDING)) {
+      const settled = step < SMALL_STEP && largest < ROUNDING
+      if (!settled) {
+        if (this.ratio[0] === 0) return 'singular'
+        this.matrix.solve(vector)
+        step = 0
+        for (let i = 0; i < n; i++) {
+          const size = Math.abs(vector[i])
+          if (!(size <= step)) step = size
+        }
+      }
+      if (settled || (largest < TIGHT && step < NEGLIGIBLE_STEP)) {
         if (Math.abs(this.ratio[0]) < NEAR_SINGULAR) return 'singular'
         state.place(this.carried)
         return null
       }
-      if (this.ratio[0] === 0) return 'singular'
-      this.matrix.solve(vector)
-      step = 0
-      for (let i = 0; i < n; i++) {
-        const size = Math.abs(vector[i])
-        if (!(size <= step)) step = size
-        state.q[unknowns[i]] += scale[i] * vector[i]
-      }
+      for (let i = 0; i < n; i++) state.q[unknowns[i]] += scale[i] * vector[i]
       corrected += step
       if (!(corrected < LARGEST_CORRECTION)) return 'no-convergence'
     }
