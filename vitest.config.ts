@@ -16,7 +16,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          setupFiles: ['tests/property-seed.ts'],
+          setupFiles: ['core/test/property-seed.ts'],
           include: [
             'core/test/**/*.test.ts',
             'cli/test/**/*.test.ts',
