@@ -4,19 +4,7 @@ import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
 /** Folders of the core, each of which may import only those before it. */
-const CORE = [
-  'maths',
-  'laws',
-  'units',
-  'document',
-  'shapes',
-  'kinematics',
-  'motion',
-  'dynamics',
-  'proof',
-  'building',
-  'exchange',
-]
+const CORE = ['maths', 'units', 'laws', 'shapes', 'document']
 
 /** Layers of the app, each of which may import only those after it. */
 const APP = ['pages', 'components', 'composables', 'stores', 'services', 'workers', 'viewport', 'theme']

@@ -1,7 +1,7 @@
 /** Groups of bodies: nested, each member in one group at most, never inside itself; and copying one with all it holds. */
 import type { Problem } from '../result'
-import type { MechanismDocument } from './mechanism'
-import { coordinatesOf } from './relations'
+import type { MechanismDocument } from './format/mechanism'
+import { coordinatesOf } from './format/relations'
 
 export function groupProblems(document: MechanismDocument): Problem[] {
   const groups = new Map((document.groups ?? []).map((group) => [group.id, group]))

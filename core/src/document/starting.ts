@@ -1,7 +1,7 @@
 /** Everything of a scenario that starts at some time: moves, motors and cues, with what each hangs on. */
-import type { MechanismDocument } from './mechanism'
-import type { AnyDriver, Scenario } from './scenarios'
-import type { Timed } from './timing'
+import type { MechanismDocument } from './format/mechanism'
+import type { AnyDriver, Scenario } from './format/scenarios'
+import type { Timed } from './format/timing'
 
 export interface StartingEntry {
   /** Its id, or for a move without one its driver and place in the lane: unique in the scenario. */

@@ -1,10 +1,10 @@
 /** A scene from a file as bodies of a mechanism: a body for each node with triangles, a group for each node with children. */
 import { copyOf } from '../document/copy'
-import type { MechanismDocument } from '../document/mechanism'
-import { unused } from '../building/new-part'
+import type { MechanismDocument } from '../document/format/mechanism'
+import { unused } from '../edits/bodies/new-part'
 import { identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { FreshIds, placementOf, slug } from '../proof/joining'
+import { FreshIds, placementOf, slug } from '../proposals/joining'
 import type { Scene, SceneNode, StoredMesh } from './scene'
 
 const COLOUR = '#a9a58f'

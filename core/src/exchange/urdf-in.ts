@@ -5,15 +5,15 @@
  * Units are m, rad and kg. A joint's frame is that of its child link; its axis is given in that frame. Source: the
  * published URDF specification (link, joint; from memory).
  */
-import type { Joint } from '../document/joints'
-import { FORMAT, FORMAT_VERSION } from '../document/mechanism'
-import type { MechanismDocument } from '../document/mechanism'
-import type { Body, Datum, Part, PlacedPart } from '../document/parts'
-import type { LinearSum } from '../document/relations'
+import type { Joint } from '../document/format/joints'
+import { FORMAT, FORMAT_VERSION } from '../document/format/mechanism'
+import type { MechanismDocument } from '../document/format/mechanism'
+import type { Body, Datum, Part, PlacedPart } from '../document/format/parts'
+import type { LinearSum } from '../document/format/relations'
 import { frameAlong, identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
-import { FreshIds, placementOf, slug } from '../proof/joining'
+import { FreshIds, placementOf, slug } from '../proposals/joining'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import type { StoredMesh } from './scene'

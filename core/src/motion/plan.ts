@@ -1,11 +1,11 @@
 /** A scenario planned from where it starts: the levels of its moves, when they start and end, and what is wrong with that. */
-import type { Mechanism } from '../kinematics/compile'
-import { Reader } from '../kinematics/reading'
-import { standingAt } from '../kinematics/state'
+import type { Mechanism } from '../mechanism/compile'
+import { Reader } from '../mechanism/reading'
+import { standingAt } from '../mechanism/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { formatQuantity } from '../units/format'
-import type { Course, Plan, ResolvedDriver } from './drivers'
+import type { Course, Plan, ResolvedDriver } from './drivers/drivers'
 import type { ResolvedScenario } from './scenario'
 import type { Timing } from './timing'
 

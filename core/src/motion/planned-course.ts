@@ -1,8 +1,8 @@
 /** The course of a lane as it is planned: its moves where the plan has them, as one function of time. */
-import type { Moves, PathDriver } from '../document/scenarios'
+import type { Moves, PathDriver } from '../document/format/scenarios'
 import { moveKey } from '../document/starting'
-import { courseOf, resolveMove } from './lane'
-import type { LaneFunction } from './lane'
+import { courseOf, resolveMove } from './drivers/lane'
+import type { LaneFunction } from './drivers/lane'
 import type { PlannedItem } from './plan'
 
 /** Moves that have no time yet are left out. */

@@ -1,11 +1,11 @@
 /** A scenario of the document in SI: its length, its instants and its drivers. */
-import type { Scenario } from '../document/scenarios'
-import type { Mechanism } from '../kinematics/compile'
+import type { Scenario } from '../document/format/scenarios'
+import type { Mechanism } from '../mechanism/compile'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
-import { resolveDriver } from './drivers'
-import type { ResolvedDriver } from './drivers'
+import { resolveDriver } from './drivers/drivers'
+import type { ResolvedDriver } from './drivers/drivers'
 import { Timing } from './timing'
 
 /** The most frames that one take may hold. */

@@ -1,8 +1,8 @@
 /** The solved result of a scenario: flat arrays, frame by frame, that every chart, picture and check reads. */
-import type { JointState } from '../kinematics/driving'
-import type { MotionState } from '../kinematics/state'
+import type { JointState } from '../analysis/driving'
+import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
-import type { Bond } from './holding'
+import type { Bond } from './cues/holding'
 import type { PlannedItem } from './plan'
 
 /** How a column of a take is named and measured. */

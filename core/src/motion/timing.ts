@@ -4,8 +4,8 @@
  */
 import { startingEntries } from '../document/starting'
 import type { StartingEntry } from '../document/starting'
-import type { MechanismDocument } from '../document/mechanism'
-import type { Scenario } from '../document/scenarios'
+import type { MechanismDocument } from '../document/format/mechanism'
+import type { Scenario } from '../document/format/scenarios'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'

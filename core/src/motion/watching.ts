@@ -1,8 +1,8 @@
 /** Values that something waits for: a joint or a probe passes one, and what is tied to that starts. */
-import { coordinateOf } from '../kinematics/coordinate-of'
-import type { Mechanism } from '../kinematics/compile'
-import { Reader } from '../kinematics/reading'
-import type { MotionState } from '../kinematics/state'
+import { coordinateOf } from '../mechanism/coordinate'
+import type { Mechanism } from '../mechanism/compile'
+import { Reader } from '../mechanism/reading'
+import type { MotionState } from '../mechanism/state'
 import { crossing } from '../maths/crossing'
 import type { Jet } from '../maths/crossing'
 import { fail, succeed } from '../result'

@@ -4,7 +4,7 @@
  */
 import type { Frame } from '../maths/frame'
 import type { Drive } from './drive'
-import type { Mesh } from './mesh'
+import type { Mesh } from './mesh/mesh'
 
 export interface DimensionSpec {
   /** What people read. */

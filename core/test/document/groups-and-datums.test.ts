@@ -1,7 +1,7 @@
 /** Groups copied whole, rigid groups that move as one, datums between others. */
 import { describe, expect, it } from 'vitest'
 import { copyGroup, openModel } from '../../src'
-import { resolveGeometry } from '../../src/kinematics/geometry'
+import { resolveGeometry } from '../../src/geometry/geometry'
 import { Sketch } from '../sketch'
 
 const gripper = () => {

@@ -1,7 +1,7 @@
 /** A cord on a drum: its length is kept, whichever side is driven. Involute of a circle; common practice for hoists. */
 import { describe, expect, it } from 'vitest'
 import { openModel } from '../../src'
-import { unwound } from '../../src/kinematics/scalar-functions'
+import { unwound } from '../../src/maths/scalar-functions'
 import { Sketch } from '../sketch'
 
 const TURN = 2 * Math.PI

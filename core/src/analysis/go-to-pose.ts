@@ -1,0 +1,118 @@
+/**
+ * Going to a pose by a feasible path: the coordinates asked for move evenly from where they are to where they should be,
+ * everything else follows exactly. A pose that cannot be reached so says how far it gets and what stops it.
+ */
+import type { Mechanism } from '../mechanism/compile'
+import { driverTooMany } from './driving'
+import type { Driven } from './driving'
+import { Reader } from '../mechanism/reading'
+import type { Row } from '../mechanism/rows'
+import { Solver } from '../solve/solver'
+import { fail, succeed } from '../result'
+import type { Problem, Result } from '../result'
+import { motionLaw } from '../laws/registry'
+import { LastReading, limitReached } from './limits'
+
+/** A coordinate by its index and the value it should have. */
+export interface PoseTarget {
+  readonly coordinate: number
+  readonly value: number
+}
+
+export interface Passage {
+  /** Coordinates by link at even shares of the way, the start included; the last one is the pose. */
+  readonly steps: readonly Float64Array[]
+}
+
+/** Values that differ by less than this (rad, or sizes) agree. */
+const AGREES = 1e-8
+
+/**
+ * @param q assembled coordinates to start from
+ * @param targets of any coordinates; those that follow from the others must agree with them
+ * Errors: `pose-out-of-reach` with the share of the way that can be gone, `pose-contradicts`.
+ */
+export function goToPose(
+  mechanism: Mechanism,
+  q: Float64Array,
+  targets: readonly PoseTarget[],
+  steps = 60,
+): Result<Passage> {
+  const reader = new Reader(mechanism, mechanism.coordinates)
+  reader.read(new Solver(mechanism, [], q).state, 0)
+  const from = reader.values.slice()
+  const chosen: Driven[] = []
+  const moving: PoseTarget[] = []
+  for (const target of targets) {
+    const driven = drivenBy(mechanism, target, from)
+    if (driverTooMany(mechanism, q, [...chosen, driven])) continue
+    chosen.push(driven)
+    moving.push(target)
+  }
+  const drives = chosen.flatMap(({ link, rows: [row] }, k) => {
+    if (link < 0) return []
+    const { constant } = mechanism.coordinates[moving[k].coordinate]
+    const evaluate = (time: number, out: Float64Array) => {
+      row.target!(time, out)
+      out[0] -= constant
+    }
+    return [{ link, evaluate }]
+  })
+  const rows = chosen.flatMap(({ link, rows: mine }) => (link < 0 ? mine : []))
+  const solver = new Solver(mechanism, drives, q, rows)
+  const last = new LastReading(mechanism.coordinates.length)
+  const way: Float64Array[] = [q.slice()]
+  if (!solver.start()) return fail(outOfReach(0, solver.problem!))
+  reader.read(solver.state, 0)
+  for (let k = 1; k <= steps; k++) {
+    last.remember(reader)
+    if (!solver.advance(k / steps)) return fail(outOfReach(solver.time, solver.problem!))
+    reader.read(solver.state, 1 / steps)
+    const limit = limitReached(mechanism, last, reader, k / steps, 1 / steps)
+    if (limit) return fail(outOfReach((k - 1) / steps, limit))
+    way.push(solver.state.q.slice())
+  }
+  const off = targets.find(({ coordinate, value }) => {
+    const scale = mechanism.coordinates[coordinate].measures === 'length' ? mechanism.size : 1
+    return Math.abs(reader.values[coordinate] - value) > AGREES * scale
+  })
+  if (off) {
+    const { source } = mechanism.geometry.joints[mechanism.coordinates[off.coordinate].joint]
+    return fail({
+      code: 'pose-contradicts',
+      message: `${source.name} follows from the other joints of the pose and stands elsewhere; leave it out, or set it alone.`,
+      ids: [source.id],
+    })
+  }
+  return succeed({ steps: way })
+}
+
+function drivenBy(mechanism: Mechanism, { coordinate, value }: PoseTarget, from: Float64Array): Driven {
+  const { joint, link, terms, constant, measures } = mechanism.coordinates[coordinate]
+  const { source } = mechanism.geometry.joints[joint]
+  const law = motionLaw('polynomial-3-4-5')!
+  const jet = new Float64Array(4)
+  const rise = value - from[coordinate]
+  const row: Row = {
+    owner: { kind: 'driver', id: source.id, name: source.name },
+    direction: 'pose',
+    weight: measures === 'length' ? 1 / mechanism.size : 1,
+    terms,
+    constant,
+    target: (time, out) => {
+      law.evaluate(Math.min(1, Math.max(0, time)), jet)
+      out[0] = from[coordinate] + rise * jet[0]
+      out[1] = rise * jet[1]
+      out[2] = rise * jet[2]
+    },
+  }
+  return { link, rows: [row], driver: source.id, target: source.id, targetName: source.name }
+}
+
+function outOfReach(share: number, why: Problem): Problem {
+  return {
+    code: 'pose-out-of-reach',
+    message: `The pose cannot be reached this way: it stops after ${Math.round(100 * share)} % of it. ${why.message}`,
+    ids: why.ids,
+  }
+}

@@ -1,0 +1,133 @@
+/**
+ * Playing one coordinate: it follows a given course, everything else follows or stays, and the poses of all bodies are
+ * written frame by frame. Used for showing a freedom, a loose motion or a travel without touching anything.
+ */
+import { BodyPoses, POSE } from '../mechanism/body-poses'
+import { TURNS } from '../mechanism/chain'
+import type { Mechanism } from '../mechanism/compile'
+import { Reader } from '../mechanism/reading'
+import type { Row, Target } from '../mechanism/rows'
+import { Solver } from '../solve/solver'
+import { LastReading, limitReached } from './limits'
+
+/** Poses of all bodies, `frames` of them one after the other, 7 numbers a body. */
+export interface Clip {
+  readonly frames: number
+  /** [s] */
+  readonly interval: number
+  readonly poses: Float64Array
+}
+
+const FRAME_RATE = 60
+
+/**
+ * @param index of a coordinate of the mechanism; @param q assembled coordinates
+ * @param course value of the coordinate over time, from its present one on: writes value, rate, acceleration
+ * @param duration [s]; the clip ends earlier where a limit or a dead point stops it
+ */
+export function sweep(
+  mechanism: Mechanism,
+  q: Float64Array,
+  index: number,
+  course: (from: number) => Target,
+  duration: number,
+): Clip {
+  const { link, terms, constant, measures, joint } = mechanism.coordinates[index]
+  const reader = new Reader(mechanism, mechanism.coordinates)
+  reader.read(new Solver(mechanism, [], q).state, 0)
+  const target = course(reader.values[index])
+  const ofLink: Target = (time, out) => {
+    target(time, out)
+    out[0] -= constant
+  }
+  const row: Row = {
+    owner: { kind: 'driver', id: 'sweep', name: mechanism.geometry.joints[joint].source.name },
+    direction: 'driven value',
+    weight: measures === 'length' ? 1 / mechanism.size : 1,
+    terms,
+    constant,
+    target,
+  }
+  const solver =
+    link >= 0 ? new Solver(mechanism, [{ link, evaluate: ofLink }], q) : new Solver(mechanism, [], q, [row])
+  return play(mechanism, solver, reader, duration)
+}
+
+function play(mechanism: Mechanism, solver: Solver, reader: Reader, duration: number): Clip {
+  const count = Math.round(duration * FRAME_RATE) + 1
+  const bodies = mechanism.geometry.bodies.length
+  const poses = new Float64Array(count * bodies * POSE)
+  const writer = new BodyPoses(mechanism)
+  const last = new LastReading(mechanism.coordinates.length)
+  let frames = 0
+  if (solver.start()) {
+    reader.read(solver.state, 0)
+    writer.write(solver.state.world, poses, 0)
+    for (frames = 1; frames < count; frames++) {
+      last.remember(reader)
+      if (!solver.advance(frames / FRAME_RATE)) break
+      reader.read(solver.state, 1 / FRAME_RATE)
+      if (limitReached(mechanism, last, reader, frames / FRAME_RATE, 1 / FRAME_RATE)) break
+      writer.write(solver.state.world, poses, frames * bodies * POSE)
+    }
+  }
+  return { frames, interval: 1 / FRAME_RATE, poses: poses.subarray(0, frames * bodies * POSE).slice() }
+}
+
+/** How far a freedom is shown to move: a turn of 20 deg, a slide of a tenth of the size. */
+const SHOWN_TURN = Math.PI / 9
+const SHOWN_SLIDE = 0.1
+/** One wave to and fro [s]. */
+const WAVE = 1.2
+
+/** A small motion to and fro of any link, those of a body that floats included. */
+export function wiggleLink(mechanism: Mechanism, q: Float64Array, link: number): Clip {
+  const index = mechanism.coordinates.findIndex((coordinate) => coordinate.link === link)
+  if (index >= 0) return wiggle(mechanism, q, index)
+  const reach = mechanism.linkMotion[link] === TURNS ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
+  const solver = new Solver(mechanism, [{ link, evaluate: wave(q[link], reach / 2) }], q)
+  return play(mechanism, solver, new Reader(mechanism, mechanism.coordinates), WAVE)
+}
+
+/** To one side and back, from rest to rest. */
+function wave(from: number, amplitude: number): Target {
+  const pace = (2 * Math.PI) / WAVE
+  return (time, out) => {
+    out[0] = from + amplitude * (1 - Math.cos(pace * time))
+    out[1] = amplitude * pace * Math.sin(pace * time)
+    out[2] = amplitude * pace * pace * Math.cos(pace * time)
+  }
+}
+
+/** A small motion to and fro that starts and ends at rest where things stand. */
+export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Clip {
+  const { measures, settings } = mechanism.coordinates[index]
+  const reach = measures === 'angle' ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
+  const course = (from: number): Target => {
+    // toward the side that has room
+    const up = settings.upper - from >= from - settings.lower || settings.upper === Infinity ? 1 : -1
+    const room = up > 0 ? settings.upper - from : from - settings.lower
+    return wave(from, (up * Math.min(reach, room)) / 2)
+  }
+  return sweep(mechanism, q, index, course, WAVE)
+}
+
+/** From one value to another and back, at an even pace, each way in the given time [s]. */
+export function thereAndBack(
+  mechanism: Mechanism,
+  q: Float64Array,
+  index: number,
+  to: number,
+  seconds: number,
+): Clip {
+  const course =
+    (from: number): Target =>
+    (time, out) => {
+      const phase = (Math.PI * time) / seconds
+      const half = (to - from) / 2
+      out[0] = from + half * (1 - Math.cos(phase))
+      out[1] = (half * Math.PI * Math.sin(phase)) / seconds
+      out[2] = (half * Math.PI ** 2 * Math.cos(phase)) / seconds ** 2
+    }
+  return sweep(mechanism, q, index, course, 2 * seconds)
+}

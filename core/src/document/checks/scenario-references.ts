@@ -1,0 +1,211 @@
+/** References of scenarios: what drivers drive, what cues change, what ties hang on, and no circle of ties. */
+import type { Problem } from '../../result'
+import type { AnyCue } from '../format/cues'
+import type { MechanismDocument } from '../format/mechanism'
+import { idsOf, missing } from './missing'
+import type { AnyDriver, Scenario } from '../format/scenarios'
+import { startingEntries } from '../starting'
+import type { StartingEntry } from '../starting'
+import type { Passing } from '../format/timing'
+
+type What = 'body' | 'datum' | 'path' | 'joint' | 'mate' | 'relation' | 'probe' | 'pose' | 'scenario'
+
+export function scenarioProblems(document: MechanismDocument): Problem[] {
+  const known: Readonly<Record<What, ReadonlySet<string>>> = {
+    body: idsOf(document.bodies),
+    datum: idsOf(document.datums),
+    path: idsOf(document.paths ?? []),
+    joint: idsOf(document.joints),
+    mate: idsOf(document.mates ?? []),
+    relation: idsOf(document.relations ?? []),
+    probe: idsOf(document.probes),
+    pose: idsOf(document.poses ?? []),
+    scenario: idsOf(document.scenarios),
+  }
+  const lacks = (what: What, id: string | undefined, path: string, owner: string): Problem[] =>
+    id === undefined || known[what].has(id) ? [] : [missing(path, what, id, owner)]
+  type Lacks = typeof lacks
+
+  return document.scenarios.flatMap((scenario, i) => {
+    const path = `/scenarios/${i}`
+    return [
+      ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`, lacks)),
+      ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(scenario, cue, `${path}/cues/${k}`, lacks)),
+      ...startProblems(document, scenario, path, lacks),
+      ...tieProblems(document, scenario, path, lacks),
+    ]
+  })
+
+  function driverProblems(driver: AnyDriver, path: string, lacks: Lacks): Problem[] {
+    if (driver.kind === 'path') {
+      return [
+        ...lacks('datum', driver.datum, `${path}/datum`, driver.id),
+        ...lacks('path', driver.path, `${path}/path`, driver.id),
+      ]
+    }
+    const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
+    if (targets.length !== 1) {
+      return [
+        {
+          code: 'driver-incomplete',
+          message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
+          path,
+          ids: [driver.id],
+        },
+      ]
+    }
+    return [
+      ...lacks('joint', driver.joint, `${path}/joint`, driver.id),
+      ...lacks('mate', driver.mate, `${path}/mate`, driver.id),
+      ...lacks('relation', driver.relation, `${path}/relation`, driver.id),
+    ]
+  }
+
+  function cueProblems(scenario: Scenario, cue: AnyCue, path: string, lacks: Lacks): Problem[] {
+    if ('targets' in cue) {
+      const drivers = idsOf(scenario.drivers)
+      const switched = (id: string) =>
+        known.joint.has(id) || known.mate.has(id) || known.relation.has(id) || drivers.has(id)
+      return cue.targets.flatMap((id, k) =>
+        switched(id) ? [] : [missing(`${path}/targets/${k}`, 'joint, mate, relation or driver', id, cue.id)],
+      )
+    }
+    if ('bodies' in cue)
+      return cue.bodies.flatMap((id, k) => lacks('body', id, `${path}/bodies/${k}`, cue.id))
+    const by = cue.kind === 'take' ? cue.by : undefined
+    if (by === cue.body) {
+      return [
+        {
+          code: 'cue-own-body',
+          message: 'A body cannot take itself over; name the body that carries it.',
+          path: `${path}/by`,
+          ids: [cue.id, cue.body],
+        },
+      ]
+    }
+    return [...lacks('body', cue.body, `${path}/body`, cue.id), ...lacks('body', by, `${path}/by`, cue.id)]
+  }
+}
+
+type Lacks = (what: What, id: string | undefined, path: string, owner: string) => Problem[]
+
+/** A scenario starts in one way, and not by way of itself. */
+function startProblems(
+  document: MechanismDocument,
+  scenario: Scenario,
+  path: string,
+  lacks: Lacks,
+): Problem[] {
+  const { id, name, startPose, startAfter } = scenario
+  const missed = [
+    ...lacks('pose', startPose, `${path}/startPose`, id),
+    ...lacks('scenario', startAfter, `${path}/startAfter`, id),
+  ]
+  if (missed.length > 0) return missed
+  if (startPose !== undefined && startAfter !== undefined) {
+    return [
+      {
+        code: 'start-ambiguous',
+        message: `${name} starts at a pose and after another scenario; keep one of the two.`,
+        path: `${path}/startPose`,
+        ids: [id],
+      },
+    ]
+  }
+  const before = new Map(document.scenarios.map((s) => [s.id, s.startAfter]))
+  const chain = [id]
+  for (let s = startAfter; s !== undefined; s = before.get(s)) {
+    if (s === id) {
+      const names = chain.map((one) => document.scenarios.find((other) => other.id === one)!.name)
+      return [
+        {
+          code: 'start-circular',
+          message: `${name} would start after itself, by way of ${names.slice(1).join(', ') || 'itself'}.`,
+          path: `${path}/startAfter`,
+          ids: chain,
+        },
+      ]
+    }
+    if (chain.includes(s)) break
+    chain.push(s)
+  }
+  return []
+}
+
+/** Ties hang on one thing each, which is there, and never on themselves. */
+function tieProblems(document: MechanismDocument, scenario: Scenario, path: string, lacks: Lacks): Problem[] {
+  const entries = startingEntries(document, scenario)
+  const byKey = new Map(entries.map((entry) => [entry.key, entry]))
+  const problems = entries.flatMap((entry): Problem[] => {
+    const { start, tie } = entry.timed
+    const at = `${path}${entry.path}`
+    const ids = [entry.key]
+    if (!tie) return []
+    if (start !== undefined) {
+      const message = `${entry.name} has a start time and a tie; keep one of the two.`
+      return [{ code: 'tie-ambiguous', message, path: `${at}/start`, ids }]
+    }
+    const { when } = tie
+    if ([tie.with, tie.after, when].filter((way) => way !== undefined).length !== 1) {
+      const message = `${entry.name} must be tied to one thing: with another start, after an end, or when a value is passed.`
+      return [{ code: 'tie-ambiguous', message, path: `${at}/tie`, ids }]
+    }
+    if (when) return passingProblems(entry, when, `${at}/tie/when`, lacks)
+    const to = (tie.with ?? tie.after)!
+    if (byKey.has(to)) return []
+    return [
+      {
+        code: 'tie-missing',
+        message: `${entry.name} is tied to “${to}”, which is not in this scenario. Tie it to something else, or give it a time.`,
+        path: `${at}/tie/${tie.with === undefined ? 'after' : 'with'}`,
+        ids: [entry.key, to],
+      },
+    ]
+  })
+  return problems.length > 0 ? problems : circles(entries, path)
+}
+
+function passingProblems(entry: StartingEntry, when: Passing, path: string, lacks: Lacks): Problem[] {
+  if ((when.joint === undefined) === (when.probe === undefined)) {
+    return [
+      {
+        code: 'tie-ambiguous',
+        message: `${entry.name} waits for a value: name one joint or one probe that passes it.`,
+        path,
+        ids: [entry.key],
+      },
+    ]
+  }
+  return [
+    ...lacks('joint', when.joint, `${path}/joint`, entry.key),
+    ...lacks('probe', when.probe, `${path}/probe`, entry.key),
+  ]
+}
+
+/** Every circle of ties once, with its members named. */
+function circles(entries: readonly StartingEntry[], path: string): Problem[] {
+  const byKey = new Map(entries.map((entry) => [entry.key, entry]))
+  const settled = new Set<string>()
+  const problems: Problem[] = []
+  for (const first of entries) {
+    const chain: StartingEntry[] = []
+    for (let entry: StartingEntry | undefined = first; entry;) {
+      if (settled.has(entry.key)) break
+      const again = chain.indexOf(entry)
+      if (again >= 0) {
+        const members = chain.slice(again)
+        problems.push({
+          code: 'tie-circular',
+          message: `These wait for each other and none would start: ${members.map(({ name }) => name).join(', ')}. Give one of them a time.`,
+          path: `${path}${members[0].path}/tie`,
+          ids: members.map(({ key }) => key),
+        })
+        break
+      }
+      chain.push(entry)
+      entry = entry.after === null ? undefined : byKey.get(entry.after)
+    }
+    for (const { key } of chain) settled.add(key)
+  }
+  return problems
+}

@@ -1,0 +1,38 @@
+/**
+ * The mechanism document, format version 1: the saved file, the row in the database and what the solver compiles.
+ * Lengths, angles, times and speeds are quantities: numbers in SI, or text with a unit.
+ */
+import { Equals, IsOptional } from 'class-validator'
+import { DeskControl } from './desk'
+import { Joint, Mate } from './joints'
+import { NestedList } from '../rules/nested'
+import { Body, Datum, Group, Part, Path } from './parts'
+import { NamedPose } from './poses'
+import { Probe } from './probes'
+import { relationClasses } from './relations'
+import type { AnyRelation } from './relations'
+import { IsName } from '../rules/rules'
+import { Scenario } from './scenarios'
+import { Spring } from './springs'
+
+export const FORMAT = 'ligamen/mechanism'
+export const FORMAT_VERSION = 1
+
+export class MechanismDocument {
+  @Equals(FORMAT, { message: `format must be “${FORMAT}”` }) format!: typeof FORMAT
+  @Equals(FORMAT_VERSION, { message: `version must be ${FORMAT_VERSION}` }) version!: typeof FORMAT_VERSION
+  @IsName() name!: string
+  @NestedList(() => Part) parts!: Part[]
+  @NestedList(() => Body) bodies!: Body[]
+  @IsOptional() @NestedList(() => Group) groups?: Group[]
+  @NestedList(() => Datum) datums!: Datum[]
+  @IsOptional() @NestedList(() => Path) paths?: Path[]
+  @NestedList(() => Joint) joints!: Joint[]
+  @IsOptional() @NestedList(() => Mate) mates?: Mate[]
+  @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
+  @IsOptional() @NestedList(() => Spring, 2000) springs?: Spring[]
+  @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
+  @IsOptional() @NestedList(() => DeskControl, 200) desk?: DeskControl[]
+  @NestedList(() => Probe) probes!: Probe[]
+  @NestedList(() => Scenario) scenarios!: Scenario[]
+}

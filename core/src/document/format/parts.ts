@@ -1,0 +1,139 @@
+/** What a mechanism is built of: parts, the bodies they make up, groups of bodies, and datums on bodies. */
+import {
+  IsArray,
+  IsBoolean,
+  IsHexColor,
+  IsIn,
+  IsNotEmpty,
+  IsOptional,
+  IsString,
+  MaxLength,
+} from 'class-validator'
+import type { Quantity } from '../../units/quantity'
+import { Nested, NestedList } from '../rules/nested'
+import {
+  AreDimensions,
+  AreIds,
+  AreOptions,
+  ArePairs,
+  ArePoints,
+  IsContentHash,
+  IsDirection,
+  IsId,
+  IsInertia,
+  IsName,
+  IsOrientation,
+  IsPoint,
+  IsQuantity,
+} from '../rules/rules'
+
+/**
+ * A position [m] and an orientation, in the surrounding frame; both default to that frame's own. The orientation is a
+ * quaternion [w, x, y, z], or an `axis` along which z points and a `zero` direction toward which x points.
+ */
+export class Placement {
+  @IsOptional() @IsPoint() position?: [Quantity, Quantity, Quantity]
+  @IsOptional() @IsOrientation() orientation?: [number, number, number, number]
+  @IsOptional() @IsDirection() axis?: [number, number, number]
+  @IsOptional() @IsDirection() zero?: [number, number, number]
+}
+
+/** A shape with its dimensions; the shapes and what they ask for are in `shapes/`. */
+export class Part {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsString() @IsNotEmpty() @MaxLength(40) shape!: string
+  @AreDimensions() dimensions!: Record<string, Quantity>
+  /** Choices by name, such as the hand of a thread; the usual ones when left out. */
+  @IsOptional() @AreOptions() options?: Record<string, string>
+  /** Points of the outline of a drawn part, of two lengths each. */
+  @IsOptional() @ArePairs(3, 1000) outline?: [Quantity, Quantity][]
+  /** Of an imported part: the name by which its triangles are stored, the SHA-256 of their content. */
+  @IsOptional() @IsContentHash() mesh?: string
+  @IsHexColor() colour!: string
+  /** Of its material. */
+  @IsOptional() @IsQuantity('density') density?: Quantity
+  @IsOptional() @IsName() material?: string
+}
+
+/** The datum that a placed part offers, by its name ("bore A"). */
+export class Feature {
+  @IsId() placed!: string
+  @IsName() name!: string
+}
+
+/** Mass of a body, typed over what its shapes give. */
+export class MassProperties {
+  @IsQuantity('mass') mass!: Quantity
+  /** In the frame of the body; that of the shapes when left out. */
+  @IsOptional() @IsPoint() centre?: [Quantity, Quantity, Quantity]
+  /** About the centre, along the axes of the body [kg m^2]: xx, yy, zz, xy, yz, zx. */
+  @IsOptional() @IsInertia() inertia?: [number, number, number, number, number, number]
+}
+
+/** A part standing in a body: at a place of the body, or relative to a feature of a part placed before it. */
+export class PlacedPart {
+  @IsId() id!: string
+  @IsId() part!: string
+  @IsOptional() @Nested(() => Feature) on?: Feature
+  @IsOptional() @Nested(() => Placement) at?: Placement
+}
+
+/**
+ * What moves as one; `pose` is where it stands in ground at the home pose, and chooses the branch of loops. Without a
+ * pose its joints place it, unless it has no parts: then it stands at the ground's own frame, so that its datums are
+ * given in ground.
+ */
+export class Body {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsOptional() @IsBoolean() grounded?: boolean
+  @NestedList(() => PlacedPart) parts!: PlacedPart[]
+  @IsOptional() @Nested(() => Placement) pose?: Placement
+  @IsOptional() @Nested(() => MassProperties) mass?: MassProperties
+}
+
+/** Bodies and groups gathered under a name: a rigid group moves as one, a moving group keeps its inner joints. */
+export class Group {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsIn(['rigid', 'moving']) kind!: 'rigid' | 'moving'
+  /** Ids of bodies and groups; each belongs to one group at most. */
+  @IsArray() @AreIds() members!: string[]
+}
+
+/** What stands between two datums of one body. */
+export class Between {
+  /** The point midway; the plane midway between two parallel planes; where an axis (a) meets a plane (b). */
+  @IsIn(['midpoint', 'mid-plane', 'intersection']) kind!: 'midpoint' | 'mid-plane' | 'intersection'
+  @IsId() a!: string
+  @IsId() b!: string
+}
+
+/**
+ * A point with axes on a body. It stands on a feature, at a fixed place of the body, or between two other datums; then
+ * it is moved by `offset` along its own axes, flipped (z reversed by half a turn about x) and turned about z.
+ */
+export class Datum {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsId() body!: string
+  @IsOptional() @Nested(() => Feature) feature?: Feature
+  @IsOptional() @Nested(() => Placement) at?: Placement
+  @IsOptional() @Nested(() => Between) between?: Between
+  @IsOptional() @IsPoint() offset?: [Quantity, Quantity, Quantity]
+  @IsOptional() @IsBoolean() flip?: boolean
+  @IsOptional() @IsQuantity('angle') turn?: Quantity
+}
+
+/** A path given by points in the frame of a datum: straight, through an arc, from corner to corner, or smooth. */
+export class Path {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsId() datum!: string
+  /** A line has 2 points, an arc 3 (start, through, end), a polyline 2 or more, a curve 3 or more. */
+  @IsIn(['line', 'arc', 'polyline', 'curve']) kind!: 'line' | 'arc' | 'polyline' | 'curve'
+  @ArePoints(2, 10_000) points!: [Quantity, Quantity, Quantity][]
+  /** Whether it returns to its first point. */
+  @IsOptional() @IsBoolean() closed?: boolean
+}

@@ -1,0 +1,16 @@
+/** Springs between two datums: what they look like. */
+import { IsNumber, Max, Min } from 'class-validator'
+import type { Quantity } from '../../units/quantity'
+import { IsId, IsName, IsQuantity } from '../rules/rules'
+
+/** A coil spring; its diameter, to the middle of the wire, is that at the home pose. */
+export class Spring {
+  @IsId() id!: string
+  @IsName() name!: string
+  @IsId() from!: string
+  @IsId() to!: string
+  @IsQuantity('length') diameter!: Quantity
+  /** Thickness of the wire. */
+  @IsQuantity('length') wire!: Quantity
+  @IsNumber() @Min(1) @Max(200) coils!: number
+}

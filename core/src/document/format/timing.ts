@@ -1,0 +1,51 @@
+/** When something of a scenario starts: at a time, tied to something else, or, where neither is said, in its turn. */
+import { IsIn, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator'
+import { readSpan } from '../../units/share'
+import type { Quantity } from '../../units/quantity'
+import { Nested } from '../rules/nested'
+import { IsId, IsName, IsQuantity } from '../rules/rules'
+
+/** A time, or a share of a whole such as "20 %". */
+export const IsSpan = (): PropertyDecorator =>
+  ValidateBy({
+    name: 'isSpan',
+    validator: {
+      validate: (value) => faultOf(value) === null,
+      defaultMessage: (args) => `${args?.property}: ${faultOf(args?.value)}`,
+    },
+  })
+
+function faultOf(value: unknown): string | null {
+  if (typeof value !== 'number' && typeof value !== 'string') return 'must be a time or a share such as 20 %'
+  const read = readSpan(value, 1)
+  return read.ok ? null : read.problems[0].message
+}
+
+/** A joint or a probe passes a value. */
+export class Passing {
+  @IsOptional() @IsId() joint?: string
+  @IsOptional() @IsName() freedom?: string
+  @IsOptional() @IsId() probe?: string
+  @IsQuantity('angle', 'length', 'angularSpeed') value!: Quantity
+  /** Only while it rises, or only while it falls; either way when left out. */
+  @IsOptional() @IsIn(['rising', 'falling']) direction?: 'rising' | 'falling'
+  /** Which passing counts, from 1 on. */
+  @IsOptional() @IsInt() @Min(1) @Max(10_000) count?: number
+}
+
+/** What starts a move, a motor or a cue: exactly one of `with`, `after` and `when`. */
+export class Tie {
+  /** Id of a move, a motor or a cue: starts when that starts. */
+  @IsOptional() @IsId() with?: string
+  /** Starts when that has ended. */
+  @IsOptional() @IsId() after?: string
+  @IsOptional() @Nested(() => Passing) when?: Passing
+  /** That much later, or earlier when negative. */
+  @IsOptional() @IsQuantity('time') offset?: Quantity
+}
+
+/** Something that starts; without `start` and `tie` when what stands before it in its lane has ended. */
+export class Timed {
+  @IsOptional() @IsQuantity('time') start?: Quantity
+  @IsOptional() @Nested(() => Tie) tie?: Tie
+}

@@ -1,0 +1,140 @@
+/** A part of the document turned into its shape with dimensions in SI, or the reasons why it has none. */
+import type { Part } from '../document/format/parts'
+import { fail, succeed } from '../result'
+import type { Problem, Result } from '../result'
+import { parseQuantity } from '../units/quantity'
+import type { Quantity } from '../units/quantity'
+import { shapeKinds, shapeType } from '../shapes/registry'
+import type { DimensionSpec, Extras, ShapeType } from '../shapes/shape'
+
+/** Nothing larger is taken for a part of a machine [m]. */
+const LARGEST = 1000
+
+export interface ResolvedPart {
+  readonly shape: ShapeType
+  /** Dimensions by name, in SI. */
+  readonly dimensions: Readonly<Record<string, number>>
+  readonly extras: Extras
+}
+
+/**
+ * @param path JSON pointer of the part, for the problems
+ * Errors: `shape-unknown`, `dimension-missing`, `dimension-unknown`, `dimension-not-positive`, `dimension-too-small`,
+ * `dimension-too-large`, `dimension-not-whole`, `option-unknown`, `outline-missing`, `dimensions-contradict`.
+ */
+export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
+  const shape = shapeType(part.shape)
+  const problem = (code: string, place: string, message: string): Problem => ({
+    code,
+    message: `${part.name}: ${message}`,
+    path: `${path}/${place}`,
+    ids: [part.id],
+  })
+  if (!shape) {
+    return fail(
+      problem(
+        'shape-unknown',
+        'shape',
+        `“${part.shape}” is not a known shape; known are ${shapeKinds.join(', ')}.`,
+      ),
+    )
+  }
+  const problems: Problem[] = []
+  const dimensions: Record<string, number> = {}
+  const noun = shape.noun.toLowerCase()
+  for (const name of Object.keys(part.dimensions)) {
+    if (!Object.hasOwn(shape.dimensions, name))
+      problems.push(
+        problem('dimension-unknown', `dimensions/${name}`, `a ${noun} has no dimension “${name}”.`),
+      )
+  }
+  for (const [name, spec] of Object.entries(shape.dimensions)) {
+    const place = `dimensions/${name}`
+    const value = readDimension(part.dimensions[name], spec)
+    if (value.ok) dimensions[name] = value.value
+    else problems.push(...value.problems.map(({ code, message }) => problem(code, place, message)))
+  }
+  const options = readOptions(part, shape, problem)
+  if (!options.ok) problems.push(...options.problems)
+  if (shape.outline && part.outline === undefined)
+    problems.push(problem('outline-missing', 'outline', `a ${noun} needs the points of its outline.`))
+  if (!shape.outline && part.outline !== undefined)
+    problems.push(problem('dimension-unknown', 'outline', `a ${noun} has no outline of its own.`))
+  const outline = (part.outline ?? []).flat().map((length) => {
+    const read = parseQuantity(length, 'length')
+    if (read.ok) return read.value
+    problems.push(problem(read.problems[0].code, 'outline', read.problems[0].message))
+    return 0
+  })
+  if (problems.length > 0 || !options.ok) return fail(...problems)
+  const extras = { options: options.value, outline }
+  const contradiction = shape.contradiction(dimensions, extras)
+  if (!contradiction) return succeed({ shape, dimensions, extras })
+  const place = contradiction.dimension === 'outline' ? 'outline' : `dimensions/${contradiction.dimension}`
+  return fail(problem('dimensions-contradict', place, `${contradiction.message}.`))
+}
+
+function readDimension(
+  quantity: Quantity | undefined,
+  { label, measures = 'length', least }: DimensionSpec,
+): Result<number> {
+  if (quantity === undefined) return fail({ code: 'dimension-missing', message: `${label} is missing.` })
+  const read = parseQuantity(quantity, measures === 'count' ? 'number' : measures)
+  if (!read.ok) return read
+  const { value } = read
+  if (least === undefined && value <= 0) {
+    return fail({
+      code: 'dimension-not-positive',
+      message: `${label} is ${quantity}; it must be more than zero.`,
+    })
+  }
+  if (least !== undefined && value < least) {
+    return fail({
+      code: 'dimension-too-small',
+      message: `${label} is ${quantity}; it must be at least ${least}.`,
+    })
+  }
+  if (measures === 'count' && !Number.isInteger(value)) {
+    return fail({
+      code: 'dimension-not-whole',
+      message: `${label} is ${quantity}; it must be a whole number.`,
+    })
+  }
+  return value > LARGEST
+    ? fail({
+        code: 'dimension-too-large',
+        message: `${label} is ${quantity}; at most ${LARGEST}${measures === 'length' ? ' m' : ''} can be.`,
+      })
+    : succeed(value)
+}
+
+/** The choices of the part, or the usual ones. */
+function readOptions(
+  part: Part,
+  shape: ShapeType,
+  problem: (code: string, place: string, message: string) => Problem,
+): Result<Readonly<Record<string, string>>> {
+  const specs = shape.options ?? {}
+  const problems = Object.entries(part.options ?? {}).flatMap(([name, value]) => {
+    const known = Object.hasOwn(specs, name) ? Object.keys(specs[name].choices) : []
+    if (known.includes(value)) return []
+    const message =
+      known.length === 0
+        ? `a ${shape.noun.toLowerCase()} has no choice “${name}”.`
+        : `“${value}” is no ${specs[name].label.toLowerCase()}; known are ${known.join(', ')}.`
+    return [problem('option-unknown', `options/${name}`, message)]
+  })
+  if (problems.length > 0) return fail(...problems)
+  const options = Object.entries(specs).map(([name, { choices }]) => [
+    name,
+    part.options?.[name] ?? Object.keys(choices)[0],
+  ])
+  return succeed(Object.fromEntries(options) as Record<string, string>)
+}
+
+/** Everything a shape of its own says of a part. */
+export const shapeOf = ({ shape, dimensions, extras }: ResolvedPart) => ({
+  datums: () => shape.datums(dimensions, extras),
+  solids: (chords: number) => shape.solids(dimensions, extras, chords),
+  drive: () => shape.drive?.(dimensions, extras) ?? null,
+})

@@ -1,0 +1,213 @@
+/**
+ * Relations into rows. Signs of meshing come from the home pose, and so does the phase, unless the document gives one.
+ */
+import type { AnyRelation, CoordinateRef } from '../../document/format/relations'
+import { inverse, multiply, ORIGIN } from '../../maths/frame'
+import type { Vector } from '../../maths/vector'
+import { fail, succeed } from '../../result'
+import type { Problem, Result } from '../../result'
+import { parseQuantity } from '../../units/quantity'
+import type { ChainBuilder } from '../chain'
+import type { Coordinate } from '../compile'
+import { turn } from '../conditions'
+import { coordinateOf } from '../coordinate'
+import { Equations } from '../equations'
+import type { Geometry, ResolvedJoint } from '../../geometry/geometry'
+import { measured } from '../reading'
+import type { Reading } from '../reading'
+import type { Pair, Row, Term } from '../rows'
+import type { MotionState } from '../state'
+import { relationType } from './registry'
+import type { Equation, PitchPoint, RelationContext, Side } from './relation-type'
+
+export interface CompiledRelation {
+  readonly source: AnyRelation
+  readonly row: Row
+  readonly sentence: string
+  readonly pitch: PitchPoint | null
+  /** See `Equation`. */
+  readonly absolute: boolean
+}
+
+export interface Compiling {
+  readonly geometry: Geometry
+  readonly builder: ChainBuilder
+  /** At the home pose. */
+  readonly state: MotionState
+  readonly coordinates: readonly Coordinate[]
+  readonly size: number
+  /** What cues suspend and restore, by id: it takes part although it may be suspended. */
+  readonly switched: ReadonlySet<string>
+}
+
+/** Errors: those of the relation types, with their places. */
+export function compileRelations(compiling: Compiling): Result<CompiledRelation[]> {
+  const problems: Problem[] = []
+  const context = new Context(compiling)
+  const compiled = (compiling.geometry.document.relations ?? []).flatMap((source, i): CompiledRelation[] => {
+    if (source.suspended && !compiling.switched.has(source.id)) return []
+    const equation = relationType(source.kind).equation(source, context)
+    const phase = equation.ok ? phaseOf(source, equation.value, compiling) : equation
+    if (!phase.ok || !equation.ok) {
+      const found = phase.ok ? [] : phase.problems
+      problems.push(...found.map((p) => ({ ...p, path: `/relations/${i}${p.path ?? ''}`, ids: [source.id] })))
+      return []
+    }
+    const { sentence, pitch, absolute = false } = equation.value
+    const row = rowOf(source, equation.value, phase.value, compiling.size)
+    return [{ source, row, sentence, pitch, absolute }]
+  })
+  return problems.length > 0 ? fail(...problems) : succeed(compiled)
+}
+
+function rowOf(source: AnyRelation, equation: Equation, phase: number, size: number): Row {
+  const terms = equation.sides.flatMap(({ side, factor, curve }) => scaledTerms(side, factor, curve))
+  const constant = equation.sides.reduce((sum, { side, factor }) => sum + factor * side.constant, 0)
+  const largest = Math.max(
+    ...equation.sides.map(({ side, factor }) => Math.abs(factor) * (side.measures === 'length' ? size : 1)),
+  )
+  return {
+    owner: { kind: 'relation', id: source.id, name: source.name },
+    direction: 'relation',
+    weight: 1 / largest,
+    terms,
+    constant: constant - phase,
+  }
+}
+
+/** A curve takes the whole side as its argument, so it may have one term only. */
+function scaledTerms(side: Reading, factor: number, curve: Term['curve'] = null): Term[] {
+  if (!curve) return side.terms.map((term) => ({ ...term, factor: factor * term.factor }))
+  const [term] = side.terms
+  if (term.factor === 1) return [{ ...term, factor, curve }]
+  const inner = term.factor
+  return [
+    {
+      ...term,
+      factor,
+      curve: {
+        evaluate: (x, out) => {
+          curve.evaluate(inner * x, out)
+          out[1] *= inner
+          out[2] *= inner * inner
+        },
+      },
+    },
+  ]
+}
+
+function phaseOf(source: AnyRelation, equation: Equation, { state, size }: Compiling): Result<number> {
+  if (source.phase !== undefined) {
+    const phase = parseQuantity(source.phase, equation.measures)
+    return phase.ok
+      ? phase
+      : fail({
+          code: 'relation-phase',
+          message: `${source.name}: ${phase.problems[0].message}`,
+          path: '/phase',
+        })
+  }
+  if (equation.absolute) return succeed(0)
+  const row = rowOf(source, equation, 0, size)
+  const equations = new Equations({ ...state.mechanism, size }, [row])
+  equations.placeEveryPair(state)
+  return succeed(equations.value(state, 0))
+}
+
+class Context implements RelationContext {
+  constructor(private readonly compiling: Compiling) {}
+
+  nameOf({ joint }: CoordinateRef): string {
+    return this.joint(joint).source.name
+  }
+
+  coordinate(ref: CoordinateRef, place: string): Result<Coordinate> {
+    const { source, type, idle } = this.joint(ref.joint)
+    const problem = (code: string, message: string): Result<never> =>
+      fail({ code, message: `${source.name} ${message}`, path: place })
+    if ((source.suspended && !this.compiling.switched.has(source.id)) || idle) {
+      return problem(
+        'relation-suspended',
+        'is suspended or held by a rigid group, and has no position to relate.',
+      )
+    }
+    const found = coordinateOf(this.compiling, ref.joint, ref.freedom)
+    const names = type.freedoms.map(({ name }) => name).join(', ') || 'none'
+    return found
+      ? succeed(found)
+      : problem('relation-freedom', `needs one of its freedoms to be named; it has: ${names}.`)
+  }
+
+  fromJoint(ref: CoordinateRef, datum: string): { pair: Pair; point: Vector } {
+    const { builder, geometry } = this.compiling
+    const { from } = this.joint(ref.joint)
+    const to = geometry.datums.get(datum)!
+    const base = builder.inGround(from.body, from.frame)
+    const there = multiply(inverse(base), builder.inGround(to.body, to.frame))
+    return { pair: builder.pair(from, to), point: [there[ORIGIN], there[ORIGIN + 1], there[ORIGIN + 2]] }
+  }
+
+  onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]> {
+    const { geometry } = this.compiling
+    const [first, second] = [this.joint(a.joint), this.joint(b.joint)]
+    const bodiesOf = ({ from, to }: ResolvedJoint) => [from.body, to.body]
+    const common = bodiesOf(first).filter((body) => bodiesOf(second).includes(body))
+    // two joints between the same bodies: their first one carries both
+    const [inferred] = common
+    const named =
+      carrier === undefined ? undefined : geometry.bodies.findIndex(({ source }) => source.id === carrier)
+    const body = named ?? inferred
+    if (body === undefined) {
+      const names = [first, second].map(({ from }) => geometry.bodies[from.body].source.name)
+      return fail({
+        code: 'relation-carrier',
+        message: `${first.source.name} and ${second.source.name} have no body in common; name the carrier that holds both centres, such as ${names[1]}.`,
+        path: '/carrier',
+      })
+    }
+    const sideA = this.side(a, '/a', body)
+    if (!sideA.ok) return sideA
+    const sideB = this.side(b, '/b', body)
+    return sideB.ok ? succeed([sideA.value, sideB.value]) : sideB
+  }
+
+  /** A coordinate as the carrier sees it. */
+  private side(ref: CoordinateRef, place: string, carrier: number): Result<Side> {
+    const coordinate = this.coordinate(ref, place)
+    if (!coordinate.ok) return coordinate
+    const { terms, constant, measures, freedom, joint } = coordinate.value
+    const { from, to } = this.compiling.geometry.joints[joint]
+    const { builder, state } = this.compiling
+    const axes = builder.inGround(from.body, from.frame)
+    const main = axes.subarray(3 * freedom.axis, 3 * freedom.axis + 3)
+    const about = {
+      measures,
+      carrier,
+      origin: [axes[ORIGIN], axes[ORIGIN + 1], axes[ORIGIN + 2]] as const,
+      axis: [main[0], main[1], main[2]] as const,
+    }
+    if (carrier === from.body) return succeed({ ...about, terms, constant, body: to.body })
+    if (carrier === to.body) {
+      return succeed({
+        ...about,
+        terms: scaledTerms(coordinate.value, -1),
+        constant: -constant,
+        body: from.body,
+      })
+    }
+    if (measures === 'length') {
+      return fail({
+        code: 'relation-carrier',
+        message: `${this.nameOf(ref)} slides on another body than the carrier; name one of its two bodies as the carrier.`,
+        path: '/carrier',
+      })
+    }
+    // the turn of the wheel against the carrier, about the wheel's axis as it stands in the carrier at the home pose
+    const onCarrier = { body: carrier, frame: builder.inBody(carrier, axes) }
+    return succeed({ ...about, ...measured(state, builder.pair(onCarrier, to), turn), body: to.body })
+  }
+
+  private joint(id: string): ResolvedJoint {
+    return this.compiling.geometry.joints.find(({ source }) => source.id === id)!
+  }
+}

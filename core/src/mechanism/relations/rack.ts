@@ -1,0 +1,67 @@
+/**
+ * Rack and pinion, or wheel and rail: the rack moves with the pitch point of the pinion, s = d / 2 theta, both seen from
+ * the carrier of the pinion. Which way follows from the side on which the rack lies.
+ * Source: common practice: pi times the pitch diameter for one turn.
+ */
+import type { RackAndPinion } from '../../document/format/relations'
+import { cross, dot, norm } from '../../maths/vector'
+import type { Vector } from '../../maths/vector'
+import { fail, succeed } from '../../result'
+import { formatQuantity } from '../../units/format'
+import { parseQuantity } from '../../units/quantity'
+import { between } from './ratio'
+import { defineRelation } from './relation-type'
+
+export const rack = defineRelation<RackAndPinion>({
+  kind: 'rack',
+  equation(relation, context) {
+    const { diameter, travel } = relation
+    if ((diameter === undefined) === (travel === undefined)) {
+      return fail({
+        code: 'relation-ratio',
+        message: `${relation.name}: give either the pitch diameter or the travel for one turn.`,
+        path: '',
+      })
+    }
+    const field = diameter === undefined ? 'travel' : 'diameter'
+    const size = parseQuantity(diameter ?? travel!, 'length')
+    if (!size.ok || size.value <= 0) {
+      return fail({
+        code: 'relation-ratio',
+        message: `${relation.name}: the ${field} must be more than zero; the direction is set by “reversed”.`,
+        path: `/${field}`,
+      })
+    }
+    const radius = field === 'diameter' ? size.value / 2 : size.value / (2 * Math.PI)
+    const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
+    if (!sides.ok) return sides
+    const [a, b] = sides.value
+    // from the pinion's axis to the nearest point of the rack's line
+    const gap = between(a, b)
+    const along = dot(gap, b.axis)
+    const arm: Vector = [0, 1, 2].map((k) => gap[k] - along * b.axis[k]) as unknown as Vector
+    const forward = cross(a.axis, arm)
+    const side = dot(forward, b.axis) < 0 ? -1 : 1
+    const direction = side * (relation.reversed ? -1 : 1)
+    const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
+    const apart = norm(arm)
+    return succeed({
+      sides: [
+        { side: b, factor: 1 },
+        { side: a, factor: -direction * radius },
+      ],
+      measures: 'length',
+      sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(2 * Math.PI * radius, 'mm', 2)}`,
+      pitch:
+        apart < 1e-9
+          ? null
+          : {
+              bodyA: a.body,
+              bodyB: b.body,
+              carrier: a.carrier,
+              point: [0, 1, 2].map((k) => a.origin[k] + arm[k]) as unknown as Vector,
+              direction: b.axis,
+            },
+    })
+  },
+})

@@ -1,0 +1,63 @@
+/**
+ * What a relation type states: an equation between coordinates, with the directions that geometry gives it, and where
+ * its two bodies roll on each other. Every type is one file, registered in registry.ts.
+ */
+import type { AnyRelation, CoordinateRef } from '../../document/format/relations'
+import type { Result } from '../../result'
+import type { Reading } from '../reading'
+import type { Vector } from '../../maths/vector'
+import type { Curve, Pair } from '../rows'
+
+/** A joint's coordinate as a relation uses it. */
+export interface Side extends Reading {
+  /** The body that moves and the one it is measured against, by index. */
+  readonly body: number
+  readonly carrier: number
+  /** Main axis of the joint in ground at the home pose: origin and direction. */
+  readonly origin: readonly [number, number, number]
+  readonly axis: readonly [number, number, number]
+}
+
+/** Where two bodies roll on each other, for the slip check: at the home pose, on the carrier. */
+export interface PitchPoint {
+  readonly bodyA: number
+  readonly bodyB: number
+  readonly carrier: number
+  /** In ground at the home pose, and the direction in which both move there. */
+  readonly point: readonly [number, number, number]
+  readonly direction: readonly [number, number, number]
+  /** Where the second body is touched, when a belt lies between them. */
+  readonly other?: {
+    readonly point: readonly [number, number, number]
+    readonly direction: readonly [number, number, number]
+  }
+}
+
+/** sum of factor * side = constant; a curve may stand between a side and its factor. */
+export interface Equation {
+  readonly sides: readonly { readonly side: Reading; readonly factor: number; readonly curve?: Curve }[]
+  readonly measures: 'length' | 'angle'
+  /** In words: "1 turn of Pinion moves Rack by 62.83 mm". */
+  readonly sentence: string
+  readonly pitch: PitchPoint | null
+  /** True when the equation is exact as it is, and no phase is taken from the home pose. */
+  readonly absolute?: boolean
+}
+
+export interface RelationContext {
+  /** A coordinate on its own. Errors: `relation-freedom`, `relation-suspended`. */
+  coordinate(ref: CoordinateRef, place: string): Result<Reading>
+  /** A datum seen from the first datum of a joint: the pair of both, and where the datum stands in it at home [m]. */
+  fromJoint(ref: CoordinateRef, datum: string): { readonly pair: Pair; readonly point: Vector }
+  /** Two coordinates seen from one carrier. Errors: also `relation-carrier`. */
+  onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]>
+  nameOf(ref: CoordinateRef): string
+}
+
+export interface RelationType<R extends AnyRelation> {
+  readonly kind: R['kind']
+  /** Errors: `relation-ratio` and those of the context; their paths are relative to the relation. */
+  equation(relation: R, context: RelationContext): Result<Equation>
+}
+
+export const defineRelation = <R extends AnyRelation>(type: RelationType<R>): RelationType<R> => type

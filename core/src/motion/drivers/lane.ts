@@ -1,0 +1,199 @@
+/**
+ * A lane: moves by motion laws with dwells between them, as one function of time. Levels are absolute; a move given by
+ * an amount starts from where the one before it ended.
+ */
+import { moveKey } from '../../document/starting'
+import type { Move } from '../../document/format/scenarios'
+import { fail, succeed } from '../../result'
+import type { Problem, Result } from '../../result'
+import { formatNumber } from '../../units/format'
+import type { Dimension } from '../../units/dimension'
+import { parseQuantity } from '../../units/quantity'
+import { readSpan } from '../../units/share'
+import { limitedMove } from '../../laws/limited-move'
+import type { MotionLaw } from '../../laws/motion-law'
+import { lawKinds, motionLaw } from '../../laws/registry'
+import type { Timing } from '../timing'
+
+/** A move with its levels and duration in SI; when it starts is the timing's to say. */
+export interface PlannedMove {
+  /** See `moveKey`. */
+  readonly key: string
+  /** Place in the lane. */
+  readonly index: number
+  readonly from: number
+  readonly rise: number
+  /** [s] */
+  readonly duration: number
+  readonly law: MotionLaw
+}
+
+/** Writes value, rate, acceleration and jerk into `out[0..3]`. */
+export type LaneFunction = (time: number, out: Float64Array) => void
+
+/**
+ * Levels and durations of moves, in the order of their list.
+ * @param home the value before the first move
+ * @param measures what kind of value the lane has
+ * @param since moves that start before this [s] are left out
+ * Errors: `move-law`, `move-target`, `move-duration`; paths are relative to the lane.
+ */
+export function planMoves(
+  driver: string,
+  moves: readonly Move[],
+  home: number,
+  measures: 'length' | 'angle',
+  timing: Timing,
+  since = 0,
+): Result<PlannedMove[]> {
+  const problems: Problem[] = []
+  const planned: PlannedMove[] = []
+  let level = home
+  moves.forEach((move, index) => {
+    const key = moveKey(driver, move, index)
+    if (since > 0 && timing.of(key).start < since - 1e-9) return
+    const stretch = resolveMove(move, level, measures, timing.length)
+    if (!stretch.ok) {
+      problems.push(...stretch.problems.map((p) => ({ ...p, path: `/moves/${index}${p.path ?? ''}` })))
+      return
+    }
+    planned.push({ key, index, ...stretch.value })
+    level += stretch.value.rise
+  })
+  if (problems.length > 0) return fail(...problems)
+  for (const { key, duration } of planned) timing.setDuration(key, duration)
+  return succeed(planned)
+}
+
+/**
+ * The planned moves as a function of time, each where the timing has it; a move that has no time yet, and those after
+ * it, are left out. Error: `moves-overlap`.
+ */
+export function laneFunction(
+  planned: readonly PlannedMove[],
+  home: number,
+  timing: Timing,
+): Result<LaneFunction> {
+  const problems: Problem[] = []
+  const stretches: Stretch[] = []
+  let free = 0
+  for (const move of planned) {
+    const { key, index, duration } = move
+    const { start } = timing.of(key)
+    if (Number.isNaN(start)) break
+    if (start < free - 1e-9) {
+      problems.push({
+        code: 'moves-overlap',
+        message: `move ${index + 1} starts at ${formatNumber(start, 3)} s, before the one before it ends at ${formatNumber(free, 3)} s; let it start later.`,
+        path: `/moves/${index}/start`,
+        ids: [key],
+      })
+    }
+    free = start + duration
+    stretches.push({ ...move, start })
+  }
+  if (problems.length > 0) return fail(...problems)
+  return succeed(courseOf(stretches, home))
+}
+
+/** A move where it stands in time. */
+export interface Stretch extends Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'> {
+  /** [s] */
+  readonly start: number
+}
+
+/** Stretches by rising start, none over another one, as one function of time; `home` is the value before the first. */
+export const courseOf =
+  (stretches: readonly Stretch[], home: number): LaneFunction =>
+  (time, out) => {
+    let at = -1
+    while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
+    if (at < 0) {
+      stay(home, out)
+      return
+    }
+    const { start, duration, from, rise, law } = stretches[at]
+    if (time >= start + duration) {
+      stay(from + rise, out)
+      return
+    }
+    law.evaluate((time - start) / duration, out)
+    out[0] = from + rise * out[0]
+    out[1] *= rise / duration
+    out[2] *= rise / duration ** 2
+    out[3] *= rise / duration ** 3
+  }
+
+function stay(value: number, out: Float64Array): void {
+  out[0] = value
+  out[1] = 0
+  out[2] = 0
+  out[3] = 0
+}
+
+/**
+ * A move from a level on: its rise, duration and law.
+ * @param length of the scenario, of which a duration may be a share [s]
+ * Errors: `move-law`, `move-target`, `move-duration`, with paths relative to the move.
+ */
+export function resolveMove(
+  move: Move,
+  level: number,
+  measures: 'length' | 'angle',
+  length: number,
+): Result<Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'>> {
+  const problem = (code: string, path: string, message: string): Result<never> =>
+    fail({ code, message, path })
+  const read = (field: 'to' | 'by' | 'speed' | 'acceleration', dimension: Dimension): number => {
+    const value = parseQuantity(move[field]!, dimension)
+    return value.ok ? value.value : Number.NaN
+  }
+  if ((move.to === undefined) === (move.by === undefined)) {
+    return problem(
+      'move-target',
+      '',
+      'a move needs either the value it ends at (to) or by how much it changes (by).',
+    )
+  }
+  const rise = move.by === undefined ? read('to', measures) - level : read('by', measures)
+  if (!Number.isFinite(rise)) {
+    const field = move.by === undefined ? 'to' : 'by'
+    return problem(
+      'move-target',
+      `/${field}`,
+      `“${move[field]}” is not ${measures === 'angle' ? 'an angle' : 'a length'}.`,
+    )
+  }
+  const limits = move.speed !== undefined && move.acceleration !== undefined
+  if (limits === (move.duration !== undefined)) {
+    return problem(
+      'move-duration',
+      '/duration',
+      'a move needs either its duration, or both a speed and an acceleration.',
+    )
+  }
+  if (!limits) {
+    const span = readSpan(move.duration!, length)
+    const duration = span.ok ? span.value : Number.NaN
+    const law = motionLaw(move.law)
+    if (!(duration > 0)) return problem('move-duration', '/duration', 'the duration must be more than zero.')
+    return law
+      ? succeed({ duration, from: level, rise, law })
+      : problem(
+          'move-law',
+          '/law',
+          `“${move.law}” is not a motion law; known are ${lawKinds.join(', ')} and limited.`,
+        )
+  }
+  const speed = read('speed', measures === 'angle' ? 'angularSpeed' : 'speed')
+  const acceleration = read('acceleration', measures === 'angle' ? 'angularAcceleration' : 'acceleration')
+  if (!(speed > 0)) return problem('move-duration', '/speed', 'the speed must be more than zero.')
+  if (!(acceleration > 0))
+    return problem('move-duration', '/acceleration', 'the acceleration must be more than zero.')
+  if (move.law !== 'limited') {
+    return problem('move-law', '/law', 'a move by speed and acceleration has the law “limited”.')
+  }
+  // a move over no distance takes no time
+  if (rise === 0) return succeed({ duration: 1e-9, from: level, rise, law: motionLaw('linear')! })
+  return succeed({ from: level, rise, ...limitedMove(Math.abs(rise), speed, acceleration) })
+}

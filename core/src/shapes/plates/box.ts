@@ -1,0 +1,25 @@
+/** Box: origin at its centre; datums at the centre and on the six faces, z pointing out of the face. */
+import { faceFrame } from '../face-frame'
+import { extrude, rectangle } from '../mesh/mesh'
+import { defineShape } from '../shape'
+
+export const box = defineShape({
+  kind: 'box',
+  noun: 'Box',
+  dimensions: {
+    width: { label: 'Width (x)', usual: '60 mm' },
+    depth: { label: 'Depth (y)', usual: '40 mm' },
+    height: { label: 'Height (z)', usual: '20 mm' },
+  },
+  contradiction: () => null,
+  datums: ({ width: w, depth: d, height: h }) => ({
+    centre: faceFrame([0, 0, 0], [0, 0, 1], [1, 0, 0]),
+    right: faceFrame([w / 2, 0, 0], [1, 0, 0], [0, 1, 0]),
+    left: faceFrame([-w / 2, 0, 0], [-1, 0, 0], [0, 1, 0]),
+    back: faceFrame([0, d / 2, 0], [0, 1, 0], [1, 0, 0]),
+    front: faceFrame([0, -d / 2, 0], [0, -1, 0], [1, 0, 0]),
+    top: faceFrame([0, 0, h / 2], [0, 0, 1], [1, 0, 0]),
+    bottom: faceFrame([0, 0, -h / 2], [0, 0, -1], [1, 0, 0]),
+  }),
+  solids: ({ width, depth, height }) => [extrude(rectangle(0, 0, width, depth), [], -height / 2, height / 2)],
+})

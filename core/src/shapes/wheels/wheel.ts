@@ -1,0 +1,34 @@
+/** Wheel that rolls on its rim: a rim, a thinner web and a hub with a bore. Origin at its centre, z along the axis. */
+import { boreDimension, boreTooLarge } from './bore'
+import { axialDatums, faceFrame } from '../face-frame'
+import { revolve } from '../mesh/revolve'
+import { defineShape } from '../shape'
+
+export const wheel = defineShape({
+  kind: 'wheel',
+  noun: 'Wheel',
+  dimensions: {
+    diameter: { label: 'Diameter', usual: '60 mm' },
+    width: { label: 'Width of the rim', usual: '16 mm' },
+    rim: { label: 'Thickness of the rim', usual: '6 mm' },
+    hub: { label: 'Hub diameter', usual: '20 mm' },
+    bore: boreDimension,
+  },
+  contradiction: ({ diameter, rim, hub, bore }) => {
+    if (diameter - 2 * rim <= hub)
+      return { dimension: 'hub', message: 'the hub must be smaller than the inside of the rim' }
+    return boreTooLarge(bore, hub, 'the hub')
+  },
+  datums: ({ width: w, diameter }) => ({
+    ...axialDatums(-w / 2, w / 2),
+    rim: faceFrame([diameter / 2, 0, 0], [1, 0, 0], [0, 1, 0]),
+  }),
+  solids: ({ diameter, width, rim, hub, bore }, _, chords) => {
+    const [h, web] = [width / 2, width / 8]
+    const inside = diameter / 2 - rim
+    const lower = [bore / 2, -h, hub / 2, -h, hub / 2, -web, inside, -web, inside, -h, diameter / 2, -h]
+    const upper = [diameter / 2, h, inside, h, inside, web, hub / 2, web, hub / 2, h, bore / 2, h]
+    return [revolve([...lower, ...upper], chords)]
+  },
+  drive: ({ diameter }) => ({ kind: 'wheel', diameter }),
+})

@@ -1,0 +1,272 @@
+/**
+ * One block over time: Newton on as many rows as unknowns, then rates and accelerations from the same factors.
+ * Source: Haug, Computer Aided Kinematics and Dynamics of Mechanical Systems, section 4.6.
+ */
+import { DenseSystem, SparseSystem } from '../maths/linear-system'
+import type { LinearSystem } from '../maths/linear-system'
+import { unknownsOfTerm } from '../mechanism/equations'
+import type { Equations } from '../mechanism/equations'
+import type { MotionState } from '../mechanism/state'
+import { rowGradient } from './structure'
+import type { BlockPlan } from './structure'
+
+const MOST_ITERATIONS = 12
+/** Blocks with more rows are factored as sparse ones. */
+const DENSE_ROWS = 40
+/** Scaled residuals below this are closed, if the correction they still ask for is negligible, too. */
+const TIGHT = 1e-12
+/**
+ * A correction below this (in rad or sizes) is left undone. Near a poor pose a residual of 1e-12 may still ask for one of
+ * 1e-9: then the positions are corrected once more.
+ */
+const NEGLIGIBLE_STEP = 1e-11
+/** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
+const SMALL_STEP = 1e-7
+/** Residuals that rounding may leave in long chains, and where an angle has counted ten thousands of turns. */
+const ROUNDING = 1e-10
+/** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
+const LARGEST_CORRECTION = 0.2
+/** A single row that has lost more than this of its leverage asks for another one. */
+const WEAK = 0.1
+/** A pivot ratio below this counts as a singular position. */
+const NEAR_SINGULAR = 1e-6
+
+export type BlockFailure = 'no-convergence' | 'singular'
+
+/** Entries of the rows by links that the block does not find, term by term. */
+interface Followed {
+  readonly first: Int32Array
+  readonly links: Int32Array
+  readonly places: Int32Array
+  readonly signs: Float64Array
+}
+
+export class Block {
+  readonly rows: Int32Array
+  /** Links whose coordinates this block finds. */
+  readonly unknowns: Int32Array
+  private readonly matrix: LinearSystem
+  private readonly vector: Float64Array
+  private readonly scale: Float64Array
+  /** Unknown links of every term of the rows, where they go in the matrix, and their scaled signs. */
+  private readonly firstEntry: Int32Array
+  private readonly entryLinks: Int32Array
+  private readonly entryPlaces: Int32Array
+  private readonly entrySigns: Float64Array
+  /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
+  private readonly ratio = new Float64Array(1)
+  /** The matrix of a single row, and how large its entry was at first. */
+  private readonly single: Float64Array | null
+  private readonly leverage: number
+  /** Made when it is asked for first. */
+  private followed: Followed | null = null
+  private scratch = new Float64Array(0)
+
+  /**
+   * @param moved links on the paths of the rows that move with the unknowns, parents first
+   * @param carried further links that stand once the block is closed, parents first
+   * @param pairs of the rows
+   */
+  constructor(
+    plan: BlockPlan,
+    private readonly equations: Equations,
+    private readonly state: MotionState,
+    private readonly moved: Int32Array,
+    private readonly carried: Int32Array,
+    private readonly pairs: Int32Array,
+  ) {
+    const n = plan.rows.length
+    this.rows = Int32Array.from(plan.rows)
+    this.unknowns = Int32Array.from(plan.unknowns)
+    this.vector = new Float64Array(n)
+    this.scale = Float64Array.from(this.unknowns, (link) => equations.scale[link])
+    const column = new Map(plan.unknowns.map((link, c) => [link, c]))
+    const others = new Uint8Array(state.mechanism.links).fill(1)
+    for (const link of plan.unknowns) others[link] = 0
+    const first = [0]
+    const entries: { link: number; row: number; column: number; sign: number }[] = []
+    plan.rows.forEach((row, r) => {
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+        for (const [link, sign] of unknownsOfTerm(equations, t, others)) {
+          entries.push({ link, row: r, column: column.get(link)!, sign: sign * equations.scale[link] })
+        }
+        first.push(entries.length)
+      }
+    })
+    const dense = n > DENSE_ROWS ? null : new DenseSystem(n)
+    this.matrix = dense ?? this.sparse(plan, others, column)
+    this.single = dense && n === 1 ? dense.values : null
+    this.leverage =
+      n === 1
+        ? [...rowGradient(equations, state, plan.rows[0], others)].reduce(
+            (sum, [, v]) => sum + Math.abs(v),
+            0,
+          )
+        : 0
+    this.firstEntry = Int32Array.from(first)
+    this.entryLinks = Int32Array.from(entries, ({ link }) => link)
+    this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
+    this.entrySigns = Float64Array.from(entries, ({ sign }) => sign)
+  }
+
+  /** A sparse system whose pivots suit the present position. */
+  private sparse(plan: BlockPlan, others: Uint8Array, column: ReadonlyMap<number, number>): SparseSystem {
+    const gradients = plan.rows.map((row) => [...rowGradient(this.equations, this.state, row, others)])
+    return new SparseSystem(
+      plan.rows.length,
+      gradients.map((gradient) => gradient.map(([link]) => column.get(link)!)),
+      gradients.map((gradient) => gradient.map(([, value]) => value)),
+    )
+  }
+
+  /** The sign of the determinant: it changes only when the block passes a singular position. */
+  get branch(): number {
+    return Math.sign(this.ratio[0])
+  }
+
+  /**
+   * Pivot ratio: 1 for a well-conditioned block, near 0 for one that a poor choice or a dead point makes singular. A
+   * single row has no ratio: it is compared with itself when it was chosen.
+   */
+  get strength(): number {
+    const { single } = this
+    if (!single) return Math.abs(this.ratio[0])
+    return Math.abs(single[0]) < WEAK * this.leverage ? 0 : 1
+  }
+
+  /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
+  close(): BlockFailure | null {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    const n = rows.length
+    let corrected = 0
+    let step = Infinity
+    for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
+      this.placeAndFactor()
+      equations.residuals(state, rows, vector)
+      let largest = 0
+      for (let r = 0; r < n; r++) {
+        const size = Math.abs(vector[r])
+        // a NaN must not pass for a small residual
+        if (!(size <= largest)) largest = size
+      }
+      const settled = step < SMALL_STEP && largest < ROUNDING
+      if (!settled) {
+        if (this.ratio[0] === 0) return 'singular'
+        this.matrix.solve(vector)
+        step = 0
+        for (let i = 0; i < n; i++) {
+          const size = Math.abs(vector[i])
+          if (!(size <= step)) step = size
+        }
+      }
+      if (settled || (largest < TIGHT && step < NEGLIGIBLE_STEP)) {
+        if (Math.abs(this.ratio[0]) < NEAR_SINGULAR) return 'singular'
+        state.place(this.carried)
+        return null
+      }
+      for (let i = 0; i < n; i++) state.q[unknowns[i]] += scale[i] * vector[i]
+      corrected += step
+      if (!(corrected < LARGEST_CORRECTION)) return 'no-convergence'
+    }
+    return 'no-convergence'
+  }
+
+  /** Places what the block moves and factors its matrix at the present coordinates. */
+  placeAndFactor(): void {
+    const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
+    state.place(this.moved)
+    equations.placePairs(state, this.pairs)
+    const { values } = matrix
+    values.fill(0)
+    let e = 0
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]
+      const end = equations.firstTerm[row + 1]
+      for (let t = equations.firstTerm[row]; t < end; t++, e++) {
+        equations.gradient(
+          state,
+          row,
+          t,
+          entryLinks,
+          entryPlaces,
+          entrySigns,
+          firstEntry[e],
+          firstEntry[e + 1],
+          values,
+        )
+      }
+    }
+    matrix.factor(this.ratio)
+  }
+
+  /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
+  solveRates(): void {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
+    state.spreadRates(this.moved)
+    equations.rates(state, rows, vector)
+    this.matrix.solve(vector)
+    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
+    state.spreadRates(this.moved)
+    state.spreadRates(this.carried)
+  }
+
+  /** Accelerations of the unknowns and of what they carry; rates must be known, the rest must have accelerations. */
+  solveAccelerations(): void {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
+    state.spreadAccelerations(this.moved)
+    equations.accelerations(state, rows, vector)
+    this.matrix.solve(vector)
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
+    state.spreadAccelerations(this.moved)
+    state.spreadAccelerations(this.carried)
+  }
+
+  /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */
+  pullBack(gradient: Float64Array): void {
+    const { unknowns, vector, matrix, rows, equations, state } = this
+    let any = false
+    for (let i = 0; i < unknowns.length; i++) {
+      vector[i] = gradient[unknowns[i]]
+      any ||= vector[i] !== 0
+      gradient[unknowns[i]] = 0
+    }
+    if (!any) return
+    matrix.solveTransposed(vector)
+    const { first, links, places, signs } = (this.followed ??= this.linksFollowed())
+    let e = 0
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++, e++) {
+        const end = first[e + 1]
+        for (let n = first[e]; n < end; n++) this.scratch[n] = 0
+        equations.gradient(state, row, t, links, places, signs, first[e], end, this.scratch)
+        for (let n = first[e]; n < end; n++) gradient[links[n]] -= vector[r] * this.scratch[n]
+      }
+    }
+  }
+
+  /** Links on the paths of the rows that are not its unknowns, term by term. */
+  private linksFollowed(): Followed {
+    const { equations, rows, unknowns, state } = this
+    const mine = new Uint8Array(state.mechanism.links)
+    for (const link of unknowns) mine[link] = 1
+    const first = [0]
+    const entries: [number, number][] = []
+    for (const row of rows) {
+      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
+        for (const [link, sign] of unknownsOfTerm(equations, t, mine))
+          entries.push([link, sign * equations.scale[link]])
+        first.push(entries.length)
+      }
+    }
+    this.scratch = new Float64Array(entries.length)
+    return {
+      first: Int32Array.from(first),
+      links: Int32Array.from(entries, ([link]) => link),
+      places: Int32Array.from(entries.keys()),
+      signs: Float64Array.from(entries, ([, sign]) => sign),
+    }
+  }
+}
