@@ -4,7 +4,7 @@
  */
 import type { Viewport } from '~/viewport/viewport'
 import { candidateAt } from '~/services/candidates'
-import { frameOfPose, ORIGIN, standAs } from '@ligamen/core'
+import { frameOfPose, ORIGIN, writePoses } from '@ligamen/core'
 import { floatingWith } from '~/services/tied'
 import { useJointControl } from './useJointControl'
 import { useDeskStore } from '~/stores/desk'
@@ -176,7 +176,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
         loose.has(id) ? [[id, frameOfPose(standing.poses, k)] as const] : [],
       ),
     )
-    await mechanism.edit(`Move ${name}`, (draft) => standAs(draft, frames), { home: true })
+    await mechanism.edit(`Move ${name}`, (draft) => writePoses(draft, frames), { home: true })
   }
 
   return { press, move, release, leave: () => (picking.offered = null) }

@@ -1,9 +1,9 @@
 /** The datums that the parts of a mechanism offer by name, as picks. */
 import { multiply, placedFrames, resolvePart, shapeOf } from '@ligamen/core'
-import type { Body, Frame, MechanismDocument, Pick, ResolvedPart } from '@ligamen/core'
+import type { Body, Frame, MechanismDocument, DatumPick, ResolvedPart } from '@ligamen/core'
 
 export interface NamedDatum {
-  readonly pick: Pick
+  readonly pick: DatumPick
   /** On the body. */
   readonly frame: Frame
   readonly words: string

@@ -1,6 +1,6 @@
 /** Mechanisms made of parts of the kit, as a person would start them: one body a part, standing somewhere. */
 import { FORMAT, FORMAT_VERSION, openModel, readStanding } from '../src'
-import type { MechanismDocument, Model, Part, Pick, Placement } from '../src'
+import type { MechanismDocument, Model, Part, DatumPick, Placement } from '../src'
 import { kitPart } from './shapes/kit'
 
 export class Workshop {
@@ -37,13 +37,13 @@ export class Workshop {
   }
 }
 
-export const feature = (body: string, name: string): Pick => ({
+export const feature = (body: string, name: string): DatumPick => ({
   name,
   body,
   feature: { placed: `${body}-placed`, name },
 })
 
-export const at = (body: string, place: Placement, name = 'picked'): Pick => ({ name, body, at: place })
+export const at = (body: string, place: Placement, name = 'picked'): DatumPick => ({ name, body, at: place })
 
 export function modelOf(document: MechanismDocument): Model {
   const opened = openModel(document)

@@ -4,17 +4,7 @@
  * order, each with a time.
  */
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
-import {
-  chainPoses,
-  coordinateOfKey,
-  copyOf,
-  frameOfPose,
-  freshId,
-  removalOf,
-  slug,
-  standAs,
-  unused,
-} from '@ligamen/core'
+import { chainPoses, coordinateOfKey, copyOf, frameOfPose, freshId, removalOf, slug, writePoses, unused } from '@ligamen/core'
 import QuantityField from '~/components/inspector/QuantityField.vue'
 import { useJointControl } from '~/composables/useJointControl'
 import { useReadings } from '~/composables/useReadings'
@@ -98,7 +88,7 @@ async function makeHome() {
     'Make this the home pose',
     (draft) => {
       const moved = copyOf(draft)
-      standAs(moved, frames)
+      writePoses(moved, frames)
       return moved
     },
     { home: true },

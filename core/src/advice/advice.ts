@@ -6,11 +6,12 @@ import { copyOf } from '../document/copy'
 import type { Joint } from '../document/format/joints'
 import type { MechanismDocument } from '../document/format/mechanism'
 import { jointKinds, jointType } from '../mechanism/joints/registry'
-import { heldTwice, listed } from '../proposals/joining'
+import { heldTwice } from '../proposals/joining'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
 import { rejoinInPlace } from '../proposals/in-place'
 import { readStanding } from '../model/standing'
+import { listed } from '../wording'
 
 /** A way out, with the document as it would be. */
 export interface Advice {

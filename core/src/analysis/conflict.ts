@@ -10,6 +10,7 @@ import { assembleFrom } from '../solve/assemble'
 import type { Mechanism } from '../mechanism/compile'
 import { rankWith } from './mobility'
 import type { Owner, Row } from '../mechanism/rows'
+import { listed } from '../wording'
 
 export interface Conflict {
   /** The members, by kind, id and name; without any one of them the rest can be assembled. */
@@ -63,7 +64,7 @@ function sentenceOf(members: readonly Owner[], mobility: readonly number[]): str
   const set =
     names.length === 1
       ? `${names[0]} contradicts the joints along the tree`
-      : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} contradict each other`
+      : `${listed(names)} contradict each other`
   const ways = members.map(({ name }, k) =>
     Number.isNaN(mobility[k])
       ? `without ${name} others still fight`

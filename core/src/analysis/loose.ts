@@ -5,6 +5,7 @@
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { Solver } from '../solve/solver'
+import { listed } from '../wording'
 
 export interface LooseMotion {
   /** The link that moves with a unit rate, and its joint by id; null for a body that nothing ties. */
@@ -78,8 +79,6 @@ function sentenceOf(mechanism: Mechanism, solver: Solver, moving: number): strin
   const which = geometry.joints[movingJoint].type.freedoms.length > 1 ? ` (${coordinate.freedom.name})` : ''
   const names = [...follows]
   const rest =
-    names.length === 0
-      ? 'nothing follows'
-      : `${names.length === 1 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`} ${names.length === 1 ? 'follows' : 'follow'}`
+    names.length === 0 ? 'nothing follows' : `${listed(names)} ${names.length === 1 ? 'follows' : 'follow'}`
   return `${body} can ${verb} at ${source.name}${which}; ${rest}`
 }

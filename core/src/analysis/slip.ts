@@ -10,7 +10,7 @@ import type { CompiledRelation } from '../mechanism/relations/compile'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import { formatQuantity } from '../units/format'
-import type { Model } from '../model/model'
+import type { Mechanism } from '../mechanism/compile'
 
 export interface Slip {
   readonly relation: string
@@ -23,7 +23,13 @@ export interface Slip {
 /** Slower than this, per unit of size, counts as rolling. */
 const ROLLING = 1e-9
 
-export function wheelSlip({ mechanism, home }: Model): Slip[] {
+export function wheelSlip({
+  mechanism,
+  home,
+}: {
+  readonly mechanism: Mechanism
+  readonly home: Float64Array
+}): Slip[] {
   const state = standingAt(mechanism, home)
   return mechanism.relations.flatMap((relation) => {
     if (!relation.pitch) return []

@@ -1,11 +1,11 @@
 /** A scene from a file as bodies of a mechanism: a body for each node with triangles, a group for each node with children. */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
-import { unused } from '../edits/bodies/new-part'
 import { identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { FreshIds, placementOf, slug } from '../proposals/joining'
 import type { Scene, SceneNode, StoredMesh } from './scene'
+import { placementOf } from '../geometry/placement'
+import { unused, FreshIds, slug } from '../document/ids'
 
 const COLOUR = '#a9a58f'
 

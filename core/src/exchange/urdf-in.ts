@@ -13,12 +13,13 @@ import type { LinearSum } from '../document/format/relations'
 import { frameAlong, identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
-import { FreshIds, placementOf, slug } from '../proposals/joining'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import type { StoredMesh } from './scene'
 import { childNamed, childrenNamed, numbersOf, readXml } from './xml'
 import type { Element } from './xml'
+import { placementOf } from '../geometry/placement'
+import { FreshIds, slug } from '../document/ids'
 
 export interface UrdfImport {
   readonly document: MechanismDocument

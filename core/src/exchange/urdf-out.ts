@@ -7,7 +7,6 @@
 import type { Body, Part } from '../document/format/parts'
 import { rigidSets } from '../document/groups'
 import { Axis } from '../mechanism/conditions'
-import type { ResolvedJoint } from '../geometry/geometry'
 import { identityFrame, inverse, multiply, ORIGIN, shifted, turnedAboutZ } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
@@ -20,6 +19,7 @@ import { parseQuantity } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 import { UNLIMITED } from './urdf-in'
 import { escapeXml } from './xml'
+import type { ResolvedJoint } from '../mechanism/joints/resolve'
 
 export interface UrdfExport {
   readonly text: string

@@ -4,7 +4,6 @@
  */
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { Body, Part } from '../document/format/parts'
-import { placedFrames } from './geometry'
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { fail, succeed } from '../result'
@@ -15,6 +14,7 @@ import { resolvePart, shapeOf } from './parts'
 import type { ResolvedPart } from './parts'
 import { CHORDS } from '../shapes/shape'
 import { parseQuantity } from '../units/quantity'
+import { placedFrames } from './datums'
 
 /** Of a part that says nothing else: steel [kg/m^3] (common practice). */
 export const USUAL_DENSITY = 7850

@@ -6,25 +6,18 @@
 import { FRAME, identityFrame, inverse, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { Axis, conditionValue, slide, turn } from './conditions'
-import type { Geometry, ResolvedDatum, ResolvedJoint, ResolvedMate } from '../geometry/geometry'
 import type { Freedom } from './joints/joint-type'
+import type { PathCurve } from '../geometry/paths/path-curve'
 import type { Pair } from './rows'
 import type { SpanningTree } from './tree'
+import type { Geometry } from './geometry'
+import type { ResolvedDatum } from '../geometry/datums'
+import type { ResolvedJoint } from './joints/resolve'
+import type { ResolvedMate } from './mates/resolve'
 
 export const TURNS = 0
 export const SLIDES = 1
 export const FOLLOWS = 2
-
-/** What a link follows when its motion is neither a turn nor a slide. */
-export interface LinkPath {
-  /**
-   * Writes, for the coordinate u [m] along the path: the frame on the path (12 numbers), then d(frame)/du as a spatial
-   * vector at the path's origin (6), then its derivative by u (6), all in the frame the path is given in.
-   */
-  follow(u: number, out: Float64Array): void
-  /** The coordinate of the point of the path nearest to (x, y, z). */
-  nearest(x: number, y: number, z: number): number
-}
 
 export interface Chain {
   readonly geometry: Geometry
@@ -38,7 +31,7 @@ export interface Chain {
   readonly linkPitch: Float64Array
   /** Frame of each link in its parent at coordinate zero. */
   readonly linkFrame: Frame
-  readonly linkPath: ReadonlyMap<number, LinkPath>
+  readonly linkPath: ReadonlyMap<number, PathCurve>
   /** Joint of each link, -1 for a floating body's freedoms, for path followers and for ground. */
   readonly linkJoint: Int32Array
   /** Body that hangs on the chain of each link, for words about floating bodies. */
@@ -65,7 +58,7 @@ export class ChainBuilder {
   private readonly bodyOffset: Frame[]
   /** Home pose of each body as far as known while building. */
   private readonly pose: Frame[]
-  private readonly paths = new Map<number, LinkPath>()
+  private readonly paths = new Map<number, PathCurve>()
   private readonly linkOfFreedom = new Map<string, number>()
   private readonly floating: number[] = []
 

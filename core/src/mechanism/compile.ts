@@ -10,35 +10,21 @@ import type { Result } from '../result'
 import { ChainBuilder } from './chain'
 import type { Chain } from './chain'
 import { Axis, slide, turn } from './conditions'
-import type { Condition } from './conditions'
-import { resolveGeometry } from '../geometry/geometry'
-import type {
-  FreedomSettings,
-  Geometry,
-  ResolvedDatum,
-  ResolvedJoint,
-  ResolvedMate,
-} from '../geometry/geometry'
-import type { Freedom } from './joints/joint-type'
 import { compileRelations } from './relations/compile'
 import type { CompiledRelation } from './relations/compile'
 import { measured } from './reading'
 import type { Reading } from './reading'
-import { linkTerm, pairTerm } from './rows'
+import { conditionRow, linkTerm, pairTerm } from './rows'
+import type { Coordinate } from './coordinate'
 import type { Owner, Pair, Row } from './rows'
 import { MotionState } from './state'
 import { spanningTree } from './tree'
 import type { TreeEdge } from './tree'
-
-/** One freedom of one joint, counted from its zero. */
-export interface Coordinate extends Reading {
-  /** Index into `geometry.joints`. */
-  readonly joint: number
-  readonly freedom: Freedom
-  readonly settings: FreedomSettings
-  /** The link that carries it, or -1 when the joint closes a loop. */
-  readonly link: number
-}
+import { resolveGeometry } from './geometry'
+import type { ResolvedJoint } from './joints/resolve'
+import type { Geometry } from './geometry'
+import type { ResolvedDatum } from '../geometry/datums'
+import type { ResolvedMate } from './mates/resolve'
 
 /** A mate that measures something. */
 export interface MateReading extends Reading {
@@ -170,7 +156,7 @@ function treeEdges(
 function closingRows(state: MotionState, joint: ResolvedJoint, pair: Pair, size: number): Row[] {
   const { source, type, pitch } = joint
   const owner: Owner = { kind: 'joint', id: source.id, name: source.name }
-  const rows = type.closing.map((condition) => holding(owner, pair, condition, size))
+  const rows = type.closing.map((condition) => conditionRow(owner, pair, condition, size))
   if (type.hasLead) {
     const turns = measured(state, pair, turn)
     rows.push({
@@ -190,21 +176,12 @@ function closingRows(state: MotionState, joint: ResolvedJoint, pair: Pair, size:
 /** The rows by which a mate holds; a value it only measures makes none. */
 function mateRows({ source, holds, measures, offset, value }: ResolvedMate, pair: Pair, size: number): Row[] {
   const owner: Owner = { kind: 'mate', id: source.id, name: source.name }
-  const rows = holds.map((condition) => holding(owner, pair, condition, size))
+  const rows = holds.map((condition) => conditionRow(owner, pair, condition, size))
   if (measures && value !== null) {
-    rows.push({ ...holding(owner, pair, measures, size), constant: -offset - value })
+    rows.push({ ...conditionRow(owner, pair, measures, size), constant: -offset - value })
   }
   return rows
 }
-
-/** The row by which a condition between a pair is held. */
-export const holding = (owner: Owner, pair: Pair, condition: Condition, size: number): Row => ({
-  owner,
-  direction: condition.direction,
-  weight: condition.measures === 'length' ? 1 / size : 1,
-  terms: [pairTerm(pair, condition)],
-  constant: 0,
-})
 
 /** A mechanism smaller than this is one whose joints stand all in one point [m]. */
 const SMALLEST = 1e-9

@@ -1,7 +1,20 @@
-/** A coordinate by its joint and the name of its freedom, which may be left out when the joint has one only. */
-import type { Coordinate } from './compile'
-import type { Geometry } from '../geometry/geometry'
+/** Coordinates: the freedoms of joints as readings, and how references find them. */
+import type { Freedom } from './joints/joint-type'
+import type { Reading } from './reading'
+import type { Geometry } from './geometry'
+import type { FreedomSettings } from './joints/resolve'
 
+/** One freedom of one joint, counted from its zero. */
+export interface Coordinate extends Reading {
+  /** Index into `geometry.joints`. */
+  readonly joint: number
+  readonly freedom: Freedom
+  readonly settings: FreedomSettings
+  /** The link that carries it, or -1 when the joint closes a loop. */
+  readonly link: number
+}
+
+/** A coordinate by its joint and the name of its freedom, which may be left out when the joint has one only. */
 export function coordinateOf(
   { geometry, coordinates }: { readonly geometry: Geometry; readonly coordinates: readonly Coordinate[] },
   joint: string | undefined,

@@ -67,3 +67,12 @@ export interface Row {
   readonly constant: number
   readonly target?: Target
 }
+
+/** The row by which a condition between a pair is held. */
+export const conditionRow = (owner: Owner, pair: Pair, condition: Condition, size: number): Row => ({
+  owner,
+  direction: condition.direction,
+  weight: condition.measures === 'length' ? 1 / size : 1,
+  terms: [pairTerm(pair, condition)],
+  constant: 0,
+})

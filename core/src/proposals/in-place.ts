@@ -2,10 +2,11 @@
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
 import { jointKinds, jointType } from '../mechanism/joints/registry'
-import { draftJoint, standAs } from './joining'
+import { draftJoint } from './joining'
 import type { Model } from '../model/model'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
+import { writePoses } from '../geometry/placement'
 
 /** The document with a joint of a kind in the place of the given one, moving nothing; null when it cannot be made. */
 export function rejoinInPlace(
@@ -47,7 +48,7 @@ export function holdMotion(model: Model, q: Float64Array, link: number): Mechani
   const { mechanism, document } = model
   const { poses } = readStanding(model, q)
   const draft = copyOf(document)
-  standAs(draft, new Map(draft.bodies.map((body, k) => [body.id, frameOfPose(poses, k)])))
+  writePoses(draft, new Map(draft.bodies.map((body, k) => [body.id, frameOfPose(poses, k)])))
   const joint = mechanism.linkJoint[link]
   if (joint < 0) {
     const body = draft.bodies.find(

@@ -6,29 +6,29 @@
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
 import { rigidSets } from '../document/groups'
-import type { Datum, Placement } from '../document/format/parts'
+import type { Datum } from '../document/format/parts'
 import { jointType } from '../mechanism/joints/registry'
-import { placementFrame, resolveGeometry } from '../geometry/geometry'
 import { rankWith } from '../analysis/mobility'
-import { identityFrame, inverse, multiply, ORIGIN, turnedAboutZ } from '../maths/frame'
+import { identityFrame, inverse, multiply, turnedAboutZ } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { readQuaternion } from '../maths/quaternion'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
+import { freshId, slug } from '../document/ids'
+import type { DatumPick } from '../document/picks'
+import { resolvePlaces } from '../geometry/places'
+import { listed } from '../wording'
+import { placementOf, writePoses } from '../geometry/placement'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
-
-/** What a person has picked: a place on a body, as a datum would say it. */
-export type Pick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset'>
 
 export interface JoinProposal {
   readonly kind: string
   readonly name: string
-  readonly first: Pick
-  readonly second: Pick
+  readonly first: DatumPick
+  readonly second: DatumPick
   /** Which of the two bodies comes to the other; the one that is free to, when left out. */
   readonly comes?: 'first' | 'second'
   /** Joins the second body to the first pick without moving anything. */
@@ -88,7 +88,7 @@ export function draftJoint(
     to: moving.id,
     ...(proposal.lead === undefined ? {} : { lead: proposal.lead }),
   })
-  standAs(draft, frames)
+  writePoses(draft, frames)
 
   const places = datumFrames(draft, [staying.id, moving.id])
   if (!places.ok) return places
@@ -115,7 +115,7 @@ export function draftJoint(
     for (const body of draft.bodies) {
       if (sets(body.id) === company) frames.set(body.id, multiply(shift, frames.get(body.id)!))
     }
-    standAs(draft, frames)
+    writePoses(draft, frames)
   }
   return succeed({ document: draft, joint: id, comes: loop ? 'both' : comes, flip })
 }
@@ -183,9 +183,6 @@ export function heldTwice({ mechanism, home, mobility }: Model, joint: string): 
 
 const other = (side: 'first' | 'second') => (side === 'first' ? 'second' : 'first')
 
-export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
-
 /** Where the moving body would stand if nothing but the new joint held it [pose in ground]. */
 function seat(
   draft: MechanismDocument,
@@ -234,31 +231,8 @@ export const pointAgainst = (a: Frame, b: Frame): boolean => a[6] * b[6] + a[7] 
 
 /** Frames on their bodies of datums whose picks may still be flipped or moved. */
 export function datumFrames(document: MechanismDocument, ids: readonly string[]): Result<Frame[]> {
-  const bare = { ...document, joints: [], mates: [], relations: [], groups: [] }
-  const geometry = resolveGeometry(bare)
-  return geometry.ok ? succeed(ids.map((id) => geometry.value.datums.get(id)!.frame)) : geometry
-}
-
-/** A pose that differs less than this from the one written (rad, m) is left as it was typed. */
-const SAME = 1e-12
-
-/** Writes poses into the document where they are other ones. */
-export function standAs(draft: MechanismDocument, frames: ReadonlyMap<string, Frame>): void {
-  for (const body of draft.bodies) {
-    const frame = frames.get(body.id)
-    const written = placementFrame(body.pose)
-    if (frame?.some((v, k) => Math.abs(v - written[k]) > SAME)) body.pose = placementOf(frame)
-  }
-}
-
-/** A frame as a placement of plain numbers; what stands still at the origin keeps a short one. */
-export function placementOf(frame: Frame): Placement {
-  const orientation: [number, number, number, number] = [1, 0, 0, 0]
-  const quaternion = new Float64Array(4)
-  readQuaternion(frame, 0, quaternion, 0)
-  quaternion.forEach((v, k) => (orientation[k] = v))
-  const position = [0, 1, 2].map((k) => frame[ORIGIN + k]) as [number, number, number]
-  return { position, orientation }
+  const places = resolvePlaces({ ...document, groups: [] })
+  return places.ok ? succeed(ids.map((id) => places.value.datums.get(id)!.frame)) : places
 }
 
 function putAt(datum: Datum, frame: Frame): void {
@@ -285,36 +259,3 @@ function togetherWith(document: MechanismDocument): (body: string) => string {
   for (const set of rigidSets(document)) for (const id of set.slice(1)) tie(set[0], id)
   return root
 }
-
-/** Gives out ids that nothing in a document has yet. */
-export class FreshIds {
-  private readonly taken: Set<string>
-
-  constructor(document: MechanismDocument) {
-    this.taken = new Set(
-      JSON.stringify(document)
-        .match(/"id":"[^"]*"/g)
-        ?.map((m) => m.slice(6, -1)),
-    )
-  }
-
-  take(wanted: string): string {
-    const base = wanted.slice(0, 56) || 'item'
-    let id = base
-    for (let k = 2; this.taken.has(id); k++) id = `${base}-${k}`
-    this.taken.add(id)
-    return id
-  }
-}
-
-/** An id that nothing in the document has yet. */
-export const freshId = (document: MechanismDocument, wanted: string): string =>
-  new FreshIds(document).take(wanted)
-
-/** A name as an id: lower case letters, digits and hyphens. */
-export const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '') || 'item'

@@ -7,17 +7,19 @@ import { multiply } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
-import { datumFrames, freshId, pointAgainst, slug, standAs } from './joining'
-import type { Pick } from './joining'
+import { datumFrames, pointAgainst } from './joining'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
 import { frameOfPose } from '../mechanism/body-poses'
+import { writePoses } from '../geometry/placement'
+import { freshId, slug } from '../document/ids'
+import type { DatumPick } from '../document/picks'
 
 export interface MateProposal {
   readonly kind: Mate['kind']
   readonly name: string
-  readonly first: Pick
-  readonly second: Pick
+  readonly first: DatumPick
+  readonly second: DatumPick
   readonly asFirst: Exclude<MateEnd['as'], 'path'>
   readonly asSecond: Exclude<MateEnd['as'], 'path'>
   readonly radiusFirst?: Quantity
@@ -53,9 +55,9 @@ export function considerMate(before: Model, poses: Float64Array, proposal: MateP
   }
   const draft = copyOf(before.document)
   const frames = new Map(draft.bodies.map((body, k) => [body.id, frameOfPose(poses, k)]))
-  standAs(draft, frames)
+  writePoses(draft, frames)
   const id = freshId(draft, slug(proposal.name))
-  const side = (pick: Pick): Datum => {
+  const side = (pick: DatumPick): Datum => {
     const datum: Datum = { ...copyOf(pick), id: freshId(draft, `${id}-on-${pick.body}`) }
     draft.datums.push(datum)
     return datum

@@ -13,12 +13,13 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Drive } from '../shapes/drive'
 import { shapeOf } from '../geometry/parts'
-import { freshId, slug } from './joining'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import { wheelSlip } from '../analysis/slip'
+import { freshId, slug } from '../document/ids'
+import { listed } from '../wording'
 
 export interface RelationDraft {
   readonly document: MechanismDocument
@@ -123,7 +124,7 @@ export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Res
   const { fields, basis } = sides.length > 2 ? mean(sides) : pair(sides[0], sides[1])
   const document = copyOf(model.document)
   const names = sides.map(({ name }) => name)
-  const name = `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`.slice(0, 120)
+  const name = listed(names).slice(0, 120)
   const id = freshId(document, slug(name))
   const relation = { id, name, ...fields } as AnyRelation
   document.relations = [...(document.relations ?? []), relation]

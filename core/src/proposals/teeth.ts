@@ -15,12 +15,12 @@ import type { Result } from '../result'
 import { gearRadii, workingPair } from '../shapes/wheels/involute'
 import { formatQuantity } from '../units/format'
 import { parseQuantity } from '../units/quantity'
-import { placementOf } from './joining'
 import type { Model } from '../model/model'
 import { axesApart, axisOf, originOf, sideOf, signedAngle } from './relating'
 import type { Driving, Side } from './relating'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
+import { placementOf } from '../geometry/placement'
 
 export interface Snapped {
   readonly document: MechanismDocument

@@ -140,6 +140,17 @@ export function parseQuantity(
   return finite(value, quantity, dimension)
 }
 
+/**
+ * A validated quantity in SI; `none` where it is left out. Throws on one that was not validated: that is an error of the
+ * program, not of the document.
+ */
+export function siValue(quantity: Quantity | undefined, dimension: Dimension, none = 0): number {
+  if (quantity === undefined) return none
+  const read = parseQuantity(quantity, dimension)
+  if (!read.ok) throw new Error(`Not validated: ${read.problems[0].message}`)
+  return read.value
+}
+
 /** True when the text is a bare number, so that the unit it was meant in should be written behind it. */
 export function isBareNumber(text: string): boolean {
   const read = evaluate(tidied(text))

@@ -1,8 +1,8 @@
 /** Groups copied whole, rigid groups that move as one, datums between others. */
 import { describe, expect, it } from 'vitest'
 import { copyGroup, openModel } from '../../src'
-import { resolveGeometry } from '../../src/geometry/geometry'
 import { Sketch } from '../sketch'
+import { resolveGeometry } from '../../src/mechanism/geometry'
 
 const gripper = () => {
   const sketch = new Sketch()

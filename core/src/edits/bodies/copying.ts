@@ -8,9 +8,9 @@ import type { MechanismDocument } from '../../document/format/mechanism'
 import { multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import type { Vector } from '../../maths/vector'
-import { placementOf } from '../../proposals/joining'
 import { bodiesOf, dissolve, gather, holderOf } from './grouping'
 import { moved, turnedAbout } from '../../maths/rigid-motion'
+import { placementOf } from '../../geometry/placement'
 
 export interface Copies {
   readonly document: MechanismDocument

@@ -2,7 +2,7 @@
 import { copyOf } from '../../document/copy'
 import { bodiesOfGroup } from '../../document/groups'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import { freshId, slug } from '../../proposals/joining'
+import { freshId, slug } from '../../document/ids'
 
 /** Gathers bodies and groups under a new one, which stands where the first of them stood. */
 export function gather(

@@ -5,12 +5,10 @@
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Body, Datum } from '../../document/format/parts'
-import { placedFrames, resolveGeometry } from '../../geometry/geometry'
 import { jointType } from '../../mechanism/joints/registry'
 import { frameAlong, identityFrame, multiply, ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import type { Vector } from '../../maths/vector'
-import { placementOf } from '../../proposals/joining'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { resolvePart, shapeOf } from '../../geometry/parts'
@@ -21,6 +19,9 @@ import { copyTo } from './copying'
 import type { Copies } from './copying'
 import { bodiesOf } from './grouping'
 import { moved } from '../../maths/rigid-motion'
+import { placedFrames } from '../../geometry/datums'
+import { resolveGeometry } from '../../mechanism/geometry'
+import { placementOf } from '../../geometry/placement'
 
 /** Few chords are enough to see a symmetry; they are a multiple of four, so that circles keep theirs. */
 const CHORDS = 16

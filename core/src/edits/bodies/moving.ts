@@ -3,7 +3,7 @@ import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { standAs } from '../../proposals/joining'
+import { writePoses } from '../../geometry/placement'
 
 /** @param frames where all bodies stand in ground; what is joined to others finds its place anew */
 export function moveBodies(
@@ -18,6 +18,6 @@ export function moveBodies(
     const frame = frames.get(id)
     if (frame) there.set(id, multiply(motion, frame))
   }
-  standAs(draft, there)
+  writePoses(draft, there)
   return draft
 }

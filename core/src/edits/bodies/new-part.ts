@@ -2,8 +2,8 @@
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Part, Placement } from '../../document/format/parts'
-import { freshId, slug } from '../../proposals/joining'
 import { shapeType } from '../../shapes/registry'
+import { freshId, slug } from '../../document/ids'
 
 /** A part of a kind with its usual dimensions, on nothing yet. Undefined for an unknown kind. */
 export function usualPart(kind: string): Omit<Part, 'id'> | undefined {
@@ -43,16 +43,4 @@ export function addPart(document: MechanismDocument, part: Omit<Part, 'id'>, pos
   const placed = freshId(draft, `${id}-placed`)
   draft.bodies[draft.bodies.length - 1].parts.push({ id: placed, part: partId })
   return { document: draft, body: id }
-}
-
-/** A name that no body has yet: "Link", "Link 2", "Link 3". */
-export const freshName = (document: MechanismDocument, wanted: string): string =>
-  unused(new Set(document.bodies.map(({ name }) => name)), wanted)
-
-/** A name that is not among those taken, which it joins. */
-export function unused(taken: Set<string>, wanted: string): string {
-  let name = wanted
-  for (let k = 2; taken.has(name); k++) name = `${wanted} ${k}`
-  taken.add(name)
-  return name
 }

@@ -5,7 +5,7 @@
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { referenceProblems } from '../../document/checks/references'
-import { listed } from '../../proposals/joining'
+import { listed } from '../../wording'
 
 export interface Removal {
   readonly document: MechanismDocument

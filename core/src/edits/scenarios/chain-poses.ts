@@ -8,12 +8,12 @@ import type { NamedPose } from '../../document/format/poses'
 import type { Move, Moves } from '../../document/format/scenarios'
 import { coordinateOf } from '../../mechanism/coordinate'
 import { openModel, reportModel } from '../../model/model'
-import { freshId, FreshIds, slug } from '../../proposals/joining'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { inSeconds } from './scenario-edits'
+import { freshId, FreshIds, slug } from '../../document/ids'
 
 /** How a pose is reached: in a time, or with the fastest position no faster than a top speed. */
 export interface Leg {

@@ -4,17 +4,18 @@ import type { Path } from '../../document/format/parts'
 import { samplePath } from '../../geometry/paths/registry'
 import { inverse, multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { freshId, placementOf, slug } from '../../proposals/joining'
-import type { Pick } from '../../proposals/joining'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import { datumOf } from '../pick-datum'
 import { addDriver, laneOf, scenarioOf } from './scenario-edits'
+import { placementOf } from '../../geometry/placement'
+import { freshId, slug } from '../../document/ids'
+import type { DatumPick } from '../../document/picks'
+import { datumOf } from '../../document/picks'
 
 export interface PathWish {
   readonly name: string
   /** What follows it. */
-  readonly follower: Pick
+  readonly follower: DatumPick
   /** Its points are given from where it starts, along the axes of ground. */
   readonly course: Omit<Path, 'id' | 'name' | 'datum'>
   readonly oriented: boolean

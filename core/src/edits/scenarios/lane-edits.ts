@@ -4,11 +4,11 @@ import type { Move } from '../../document/format/scenarios'
 import { moveKey } from '../../document/starting'
 import { copyOf } from '../../document/copy'
 import type { PlannedItem } from '../../motion/plan'
-import { FreshIds } from '../../proposals/joining'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { isShare, readSpan } from '../../units/share'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
+import { FreshIds } from '../../document/ids'
 
 interface Placed {
   readonly move: Move

@@ -8,13 +8,14 @@ import type { Move, Moves } from '../../document/format/scenarios'
 import { moveKey } from '../../document/starting'
 import type { PlannedItem } from '../../motion/plan'
 import { openModel, reportModel } from '../../model/model'
-import { FreshIds, listed } from '../../proposals/joining'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { typedPosition } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import { fitMoves } from './fit-moves'
 import { inSeconds, removeFromScenario } from './scenario-edits'
+import { FreshIds } from '../../document/ids'
+import { listed } from '../../wording'
 
 /** A joint position over the times of its recording. */
 export interface RecordedPosition {

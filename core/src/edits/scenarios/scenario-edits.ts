@@ -9,7 +9,7 @@ import { moveKey, startingEntries } from '../../document/starting'
 import type { Timed } from '../../document/format/timing'
 import { copyOf } from '../../document/copy'
 import type { PlannedItem } from '../../motion/plan'
-import { freshId, FreshIds, slug } from '../../proposals/joining'
+import { freshId, FreshIds, slug } from '../../document/ids'
 
 type Lane = Moves | PathDriver
 

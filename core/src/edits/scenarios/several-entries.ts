@@ -5,10 +5,10 @@ import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Move } from '../../document/format/scenarios'
 import { moveKey, startingEntries } from '../../document/starting'
 import type { PlannedItem } from '../../motion/plan'
-import { FreshIds } from '../../proposals/joining'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
+import { FreshIds } from '../../document/ids'
 
 /**
  * Shifts entries in time. What hangs on another one of them goes along with that; what is tied to something else stays

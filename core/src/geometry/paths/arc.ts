@@ -7,10 +7,10 @@ import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
-import type { LinkPath } from '../../mechanism/chain'
+import type { PathCurve } from './path-curve'
 
 /** Errors: `arc-straight`. */
-export function arc([a, b, c]: readonly Vector[], closed: boolean): Result<LinkPath & { length: number }> {
+export function arc([a, b, c]: readonly Vector[], closed: boolean): Result<PathCurve & { length: number }> {
   const ab = subtract(b, a)
   const ac = subtract(c, a)
   const normal = cross(ab, ac)

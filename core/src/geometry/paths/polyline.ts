@@ -8,7 +8,7 @@ import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import type { LinkPath } from '../../mechanism/chain'
+import type { PathCurve } from './path-curve'
 
 interface Stretch {
   readonly start: Vector
@@ -18,7 +18,7 @@ interface Stretch {
   readonly axes: Frame
 }
 
-export function polyline(points: readonly Vector[], closed: boolean): Result<LinkPath & { length: number }> {
+export function polyline(points: readonly Vector[], closed: boolean): Result<PathCurve & { length: number }> {
   const corners = closed ? [...points, points[0]] : points
   const stretches: Stretch[] = []
   let length = 0

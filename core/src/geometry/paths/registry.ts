@@ -7,13 +7,13 @@ import { norm, subtract } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
-import type { LinkPath } from '../../mechanism/chain'
-import type { ResolvedDatum } from '../geometry'
 import { arc } from './arc'
 import { curve } from './curve'
 import { polyline } from './polyline'
+import type { PathCurve } from './path-curve'
+import type { ResolvedDatum } from '../datums'
 
-export interface ResolvedPath extends LinkPath {
+export interface ResolvedPath extends PathCurve {
   readonly source: Path
   /** The frame its points are given in. */
   readonly datum: ResolvedDatum
@@ -21,7 +21,7 @@ export interface ResolvedPath extends LinkPath {
   readonly length: number
 }
 
-type Maker = (points: readonly Vector[], closed: boolean) => Result<LinkPath & { length: number }>
+type Maker = (points: readonly Vector[], closed: boolean) => Result<PathCurve & { length: number }>
 
 const makers: Readonly<Record<Path['kind'], Maker>> = { line: polyline, arc, polyline, curve }
 
@@ -81,7 +81,7 @@ export function samplePath(
 
 function resolvePath(
   source: Pick<Path, 'kind' | 'points' | 'closed'>,
-): Result<LinkPath & { length: number }> {
+): Result<PathCurve & { length: number }> {
   const points = source.points.map((point) => point.map(metres) as unknown as Vector)
   const [least, most, words] = COUNTS[source.kind]
   if (points.length < least || points.length > most) {

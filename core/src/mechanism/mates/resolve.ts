@@ -12,8 +12,8 @@ import type { Problem, Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
 import { axesAngle, Axis, axisPlaneAngle, distance, radius, slide, square } from '../conditions'
 import type { Condition } from '../conditions'
-import type { ResolvedDatum } from '../../geometry/geometry'
 import type { ResolvedPath } from '../../geometry/paths/registry'
+import type { ResolvedDatum } from '../../geometry/datums'
 
 export interface ResolvedMate {
   readonly source: Mate

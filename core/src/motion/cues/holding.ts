@@ -3,7 +3,6 @@
  * bodies that have been taken over. Cues change rows alone; coordinates and bodies stay what they are.
  */
 import type { AnyCue, Stepping } from '../../document/format/cues'
-import { holding } from '../../mechanism/compile'
 import type { Mechanism } from '../../mechanism/compile'
 import { Equations } from '../../mechanism/equations'
 import { jointType } from '../../mechanism/joints/registry'
@@ -20,6 +19,7 @@ import { actsAtStart } from '../drivers/drivers'
 import type { ResolvedDriver } from '../drivers/drivers'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
+import { conditionRow } from '../../mechanism/rows'
 
 /** What stands further apart than this (rad, or sizes) cannot be closed again. */
 const APART = 1e-6
@@ -144,7 +144,7 @@ export class Holding {
     const pair = mechanism.pairOn({ body: carrier, frame }, { body: carried, frame: identityFrame() })
     const owner: Owner = { kind: 'joint', id: body, name: `the hold on ${name}` }
     const rows = jointType('rigid')!.closing.map((condition) =>
-      holding(owner, pair, condition, mechanism.size),
+      conditionRow(owner, pair, condition, mechanism.size),
     )
     this.bonds.set(body, { by, rows })
     return succeed(null)

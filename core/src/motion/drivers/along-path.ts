@@ -5,14 +5,14 @@
  * With the spatial screw S of the frame by u (linear part at the path's origin): p' = v + w x p, R' = [w] R; and from
  * these once more. Source: Featherstone, Rigid Body Dynamics Algorithms, section 2.8.
  */
-import type { LinkPath } from '../../mechanism/chain'
 import { asin, atan2 } from '../../maths/scalar-functions'
 import { FRAME } from '../../maths/frame'
+import type { PathCurve } from '../../geometry/paths/path-curve'
 
 type Target = (time: number, out: Float64Array) => void
 
 /** @param travel how far along the path it is over time [m] */
-export function alongPath(path: LinkPath, travel: Target): readonly Target[] {
+export function alongPath(path: PathCurve, travel: Target): readonly Target[] {
   const frame = new Float64Array(FRAME + 12)
   const course = new Float64Array(3)
   /** Axes and origin with two derivatives by u: 12 numbers each. */

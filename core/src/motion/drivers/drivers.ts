@@ -5,7 +5,6 @@
 import { coordinatesOf } from '../../document/format/relations'
 import type { CoordinateRef } from '../../document/format/relations'
 import type { AnyDriver, Motor, Move, PathDriver } from '../../document/format/scenarios'
-import { holding } from '../../mechanism/compile'
 import type { Mechanism } from '../../mechanism/compile'
 import { Axis, firstTurnX, secondTurnY, slide, thirdTurnZ } from '../../mechanism/conditions'
 import { coordinateOf } from '../../mechanism/coordinate'
@@ -25,6 +24,7 @@ import type { PlannedMove } from './lane'
 import { motor } from './motor'
 import type { MotorCourse } from './motor'
 import type { Timing } from '../timing'
+import { conditionRow } from '../../mechanism/rows'
 
 /** Writes value, rate and acceleration of what is driven into `out[0..2]`. */
 export type Course = (time: number, out: Float64Array) => void
@@ -369,7 +369,7 @@ function pathDriver(
   const conditions = [slide(Axis.X), slide(Axis.Y), slide(Axis.Z), firstTurnX, secondTurnY, thirdTurnZ]
   const rows = conditions
     .slice(0, driver.oriented ? 6 : 3)
-    .map((condition) => holding(owner, pair, condition, mechanism.size))
+    .map((condition) => conditionRow(owner, pair, condition, mechanism.size))
   const following = (course: Course) => {
     const targets = alongPath(path, course)
     return rows.map((row, k) => ({ ...row, target: targets[k] }))

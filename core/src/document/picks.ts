@@ -1,10 +1,13 @@
-/** Datums for picks: what a person points at becomes a datum, once. */
-import type { MechanismDocument } from '../document/format/mechanism'
-import { freshId, slug } from '../proposals/joining'
-import type { Pick } from '../proposals/joining'
+/** Picks: places on bodies that a person points at, and the datums they become, each once. */
+import type { MechanismDocument } from './format/mechanism'
+import type { Datum } from './format/parts'
+import { freshId, slug } from './ids'
+
+/** What a person has picked: a place on a body, as a datum would say it. */
+export type DatumPick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset'>
 
 /** The datum of a pick, by id: one that stands there already, else a new one in the draft. */
-export function datumOf(draft: MechanismDocument, pick: Pick): string {
+export function datumOf(draft: MechanismDocument, pick: DatumPick): string {
   const same = draft.datums.find(
     ({ body, feature, offset, flip, turn }) =>
       pick.feature !== undefined &&

@@ -1,0 +1,5 @@
+/** Lists in words. */
+
+/** "A, B and C". */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
