@@ -50,7 +50,12 @@ const forbidden = [
     { path: '^(app|server|cli|demo|tests|docs|scripts)/' },
     { path: '^core/(?!src/index\\.ts)' },
   ),
-  law('face-is-for-others', 'Inside the core, import the file itself.', { path: '^core/src/' }, { path: '^core/src/index\\.ts' }),
+  law(
+    'face-is-for-others',
+    'Inside the core, import the file itself.',
+    { path: '^core/src/' },
+    { path: '^core/src/index\\.ts' },
+  ),
 ]
 
 export default {
@@ -60,6 +65,9 @@ export default {
     tsConfig: { fileName: 'tsconfig.imports.json' },
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(\\.nuxt|\\.output)/' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 }

@@ -25,7 +25,8 @@ export default defineNuxtConfig({
     },
   },
   build: { transpile: ['vuetify'] },
-  components: [{ path: '~/components', pathPrefix: false }],
+  // every component is imported by the file that uses it
+  components: [],
   telemetry: false,
   // it would ask the server for newer builds from every open page
   experimental: { appManifest: false },

@@ -20,7 +20,7 @@ export default defineConfig({
           include: [
             'core/test/**/*.test.ts',
             'cli/test/**/*.test.ts',
-            'app/test/**/*.test.ts',
+            'app/**/*.test.ts',
             'demo/test/**/*.test.ts',
           ],
         },

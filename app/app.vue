@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAppearance } from '~/theme/useAppearance'
+
 const { apply } = useAppearance()
 apply()
 </script>

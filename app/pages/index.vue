@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** The start page: the projects with their mechanisms. */
 import { mdiDotsVertical, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
-import MechanismCard from '~/components/start/MechanismCard.vue'
-import NameDialog from '~/components/start/NameDialog.vue'
-import NewMechanismDialog from '~/components/start/NewMechanismDialog.vue'
-import RemoveDialog from '~/components/start/RemoveDialog.vue'
-import BrandMark from '~/components/workspace/BrandMark.vue'
-import { useAppearance } from '~/composables/useAppearance'
-import { useProjects } from '~/composables/useProjects'
-import { api } from '~/services/api'
-import type { MechanismSummary, ProjectSummary } from '~/services/api'
-import { when } from '~/services/when'
+import MechanismCard from '~/start/MechanismCard.vue'
+import NameDialog from '~/start/NameDialog.vue'
+import NewMechanismDialog from '~/start/NewMechanismDialog.vue'
+import RemoveDialog from '~/start/RemoveDialog.vue'
+import BrandMark from '~/theme/BrandMark.vue'
+import { useAppearance } from '~/theme/useAppearance'
+import { useProjects } from '~/start/useProjects'
+import { api } from '~/model/document/api'
+import type { MechanismSummary, ProjectSummary } from '~/model/document/api'
+import { when } from '~/start/when'
 
 type Asking =
   | { what: 'new-project' }

@@ -1,0 +1,87 @@
+/** Which bodies overlap where they stand on screen; asked for by hand, and stale as soon as anything moves. */
+import {
+  CHORDS,
+  placedFrames,
+  POSE,
+  frameOfPose,
+  moveTriangles,
+  multiply,
+  resolvePart,
+  shapeOf,
+} from '@ligamen/core'
+import type { MechanismDocument, ResolvedPart } from '@ligamen/core'
+import { meshes } from '~/model/meshes/meshes'
+import type { FromOverlap, Overlap, OverlapBody } from '~/workers/overlap.worker'
+import { useMechanismStore } from '../../model/document/mechanism'
+import { usePoseStore } from '../../model/pose/pose'
+
+export const useOverlapsStore = defineStore('overlaps', () => {
+  const mechanism = useMechanismStore()
+  const pose = usePoseStore()
+  const found = shallowRef<readonly Overlap[] | null>(null)
+  const unclosed = shallowRef<readonly string[]>([])
+  const progress = ref<number | null>(null)
+  const fault = ref('')
+  /** The one that is marked alone; all when there is none. */
+  const chosen = ref<number | null>(null)
+  let worker: Worker | null = null
+
+  watch([() => pose.shown, () => mechanism.document], () => {
+    found.value = null
+    chosen.value = null
+  })
+
+  function cancel() {
+    worker?.terminate()
+    worker = null
+    progress.value = null
+  }
+
+  function look() {
+    const document = mechanism.document
+    const { shown } = pose
+    if (!document || !shown) return
+    cancel()
+    fault.value = ''
+    progress.value = 0
+    worker = new Worker(new URL('../../workers/overlap.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<FromOverlap>) => {
+      if (data.type === 'progress') progress.value = data.share
+      else if (data.type === 'failed') {
+        fault.value = `Overlaps could not be found: ${data.message}`
+        cancel()
+      } else {
+        cancel()
+        found.value = data.overlaps
+        unclosed.value = data.unclosed
+      }
+    }
+    const here = shown.poses.subarray(shown.at, shown.at + POSE * shown.bodies.length)
+    worker.postMessage(solidsOf(document, here))
+  }
+
+  return { found, unclosed, progress, fault, chosen, look, cancel }
+})
+
+function solidsOf(document: MechanismDocument, poses: Float64Array): OverlapBody[] {
+  const sources = new Map(document.parts.map((part) => [part.id, part]))
+  const resolved = new Map<string, ResolvedPart>()
+  for (const part of document.parts) {
+    const shape = resolvePart(part, '')
+    if (shape.ok) resolved.set(part.id, shape.value)
+  }
+  return document.bodies.map((body, k) => {
+    const frames = placedFrames(body, resolved, '')
+    const world = frameOfPose(poses, k)
+    const solids = body.parts.flatMap(({ id, part }) => {
+      const source = sources.get(part)!
+      const shape = resolved.get(part)
+      if (!frames.ok || !shape) return []
+      const frame = multiply(world, frames.value.get(id)!)
+      const mesh = source.mesh === undefined ? undefined : meshes.get(source.mesh)
+      const own = source.mesh === undefined ? shapeOf(shape).solids(CHORDS) : mesh ? [mesh] : []
+      return own.map(({ positions }) => moveTriangles(positions, frame))
+    })
+    return { id: body.id, solids }
+  })
+}

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+/** The form of a part about to be made; its ghost in the view follows every field. */
+import { shapeType } from '@ligamen/core'
+import type { Quantity } from '@ligamen/core'
+import NameField from '~/fields/NameField.vue'
+import OutlineField from './OutlineField.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { AXES, usePartMakerStore } from '~/build/parts/part-maker'
+
+const maker = usePartMakerStore()
+const shape = computed(() => shapeType(maker.part!.shape)!)
+const choices = computed(() => Object.entries(shape.value.options ?? {}))
+const ready = computed(() => maker.problems.length === 0)
+const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AXES, title: value }))
+
+const setDimension = (name: string) => (value: Quantity) => {
+  maker.setDimension(name, value)
+  return Promise.resolve([])
+}
+const setPlace = (k: number) => (value: Quantity) => Promise.resolve(maker.setPlace(k, value))
+const setOption = (name: string, value: string) =>
+  maker.change({ ...maker.part!, options: { ...maker.part!.options, [name]: value } })
+</script>
+
+<template>
+  <form
+    class="maker"
+    :aria-label="`New ${shape.noun}`"
+    @submit.prevent="maker.make"
+    @keydown.escape="maker.cancel"
+  >
+    <div class="fields">
+      <div class="field wide">
+        <NameField
+          label="Name"
+          :value="maker.part!.name"
+          @commit="maker.change({ ...maker.part!, name: $event })"
+        />
+      </div>
+      <QuantityField
+        v-for="(spec, name) in shape.dimensions"
+        :key="name"
+        :label="spec.label"
+        :value="maker.part!.dimensions[name]!"
+        :dimension="spec.measures === 'count' ? 'number' : (spec.measures ?? 'length')"
+        :commit="setDimension(name)"
+      />
+      <div v-for="[name, option] in choices" :key="name" class="field">
+        <v-select
+          :label="option.label"
+          :items="Object.entries(option.choices).map(([value, title]) => ({ value, title }))"
+          :model-value="maker.part!.options?.[name] ?? Object.keys(option.choices)[0]"
+          @update:model-value="setOption(name, $event)"
+        />
+      </div>
+      <OutlineField
+        v-if="maker.part!.outline"
+        :points="maker.part!.outline"
+        @change="maker.change({ ...maker.part!, outline: $event })"
+      />
+    </div>
+    <div class="place">
+      <QuantityField
+        v-for="(axis, k) in ['x', 'y', 'z']"
+        :key="axis"
+        :label="`Stands at ${axis}`"
+        :value="maker.place[k]!"
+        dimension="length"
+        :commit="setPlace(k)"
+      />
+      <div class="field">
+        <v-select v-model="maker.axis" label="Main axis points" :items="WAYS" />
+      </div>
+    </div>
+    <div class="end">
+      <p v-if="!ready" class="fault" role="alert">
+        {{ maker.problems.map(({ message }) => message).join(' ') }} The last shape that holds is shown.
+      </p>
+      <p v-else class="muted">The ghost in the view shows it; every number can be changed later.</p>
+      <v-btn color="primary" variant="flat" type="submit" :disabled="!ready"
+        >Add {{ maker.part!.name }}</v-btn
+      >
+      <v-btn @click="maker.cancel">Back to the kit</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.maker {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 180px 220px;
+  gap: 4px;
+  padding: 8px 4px;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  align-content: start;
+}
+
+.maker :deep(.field) {
+  padding: 5px 6px;
+}
+
+.place {
+  border-left: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.end {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 6px 10px;
+  border-left: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.end p {
+  margin: 0;
+}
+
+.fault {
+  padding: 6px 8px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+</style>

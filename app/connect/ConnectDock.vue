@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** The dock of the Connect stage: joints, mates, relations, springs, poses. */
+import JointMaker from './joints/JointMaker.vue'
+import MateMaker from './mates/MateMaker.vue'
+import NamedPoses from './poses/NamedPoses.vue'
+import RelationMaker from './relations/RelationMaker.vue'
+import SpringMaker from './SpringMaker.vue'
+import DockFrame from '~/fields/DockFrame.vue'
+import { usePickingStore } from '~/model/picking/picking'
+
+const TABS = [
+  { id: 'joint', name: 'Joint' },
+  { id: 'mate', name: 'Mate' },
+  { id: 'relation', name: 'Relation' },
+  { id: 'spring', name: 'Spring' },
+  { id: 'poses', name: 'Poses' },
+] as const
+const picking = usePickingStore()
+const open = ref<(typeof TABS)[number]['id']>('joint')
+watch(open, picking.stop)
+onBeforeUnmount(picking.stop)
+</script>
+
+<template>
+  <DockFrame v-model="open" label="Connect" :tabs="TABS">
+    <template #side>
+      <span v-if="picking.wanted" class="status" role="status">
+        {{ picking.wanted.what }}:
+        {{ picking.offered?.words ?? (picking.refusal || 'point at a bore, an edge or a face on the model') }}
+        <template v-if="picking.face"> · first face: {{ picking.face.words }}</template>
+      </span>
+    </template>
+    <JointMaker v-if="open === 'joint'" />
+    <MateMaker v-else-if="open === 'mate'" />
+    <RelationMaker v-else-if="open === 'relation'" />
+    <SpringMaker v-else-if="open === 'spring'" />
+    <NamedPoses v-else />
+  </DockFrame>
+</template>
+
+<style scoped>
+.status {
+  align-self: center;
+  overflow: hidden;
+  font-weight: 500;
+  color: rgb(var(--v-theme-primary));
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+/** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
+import type { Quantity } from '@ligamen/core'
+import EffectLine from '../EffectLine.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useRelationMakerStore } from '~/connect/relations/relation-maker'
+import { useRunStore } from '~/model/run/run'
+
+const maker = useRelationMakerStore()
+const run = useRunStore()
+const positions = computed(() =>
+  (run.report?.channels ?? []).map(({ key, name }) => ({ value: key, title: name })),
+)
+
+const ORDINALS = ['First', 'Second', 'Third']
+const proposedFrom = computed(() => {
+  const { basis, relation } = maker.effect!
+  if (basis) return `Proposed from ${basis}.`
+  return relation.kind === 'sum'
+    ? 'What the factors add up to stays as it is now.'
+    : 'The parts say nothing about a ratio; type one.'
+})
+
+/** The numbers of a proposal that can be typed over. */
+const FIELDS: Readonly<Record<string, { label: string; dimension: 'length' | 'number' }>> = {
+  teethA: { label: 'Teeth of the first', dimension: 'number' },
+  teethB: { label: 'Teeth of the second', dimension: 'number' },
+  diameterA: { label: 'Diameter of the first', dimension: 'length' },
+  diameterB: { label: 'Diameter of the second', dimension: 'length' },
+  ratio: { label: 'Turns of the first for one of the second', dimension: 'number' },
+  diameter: { label: 'Pitch diameter', dimension: 'length' },
+  travel: { label: 'Travel for one turn', dimension: 'length' },
+  lead: { label: 'Lead', dimension: 'length' },
+}
+const fields = computed(() => {
+  const relation = maker.effect?.relation as Record<string, Quantity> | undefined
+  return relation
+    ? Object.entries(FIELDS).flatMap(([name, spec]) =>
+        relation[name] === undefined ? [] : [{ name, ...spec, value: relation[name] }],
+      )
+    : []
+})
+const terms = computed(() => {
+  const relation = maker.effect?.relation
+  if (relation?.kind !== 'sum') return []
+  const measures = relation.terms.map(({ joint, freedom }) => channelOf(`${joint}/${freedom}`)?.measures)
+  const mixed = new Set(measures).size > 1
+  return relation.terms.map(({ joint, freedom, factor }, k) => {
+    const name = channelOf(`${joint}/${freedom}`)?.name ?? joint
+    // of a kind, the unit does not matter
+    const per = mixed ? (measures[k] === 'angle' ? ', a radian' : ', a metre') : ''
+    return { factor, label: `Factor of ${name}${per}` }
+  })
+})
+const channelOf = (key: string) => run.report?.channels.find((channel) => channel.key === key)
+const setFactor = (index: number) => (value: Quantity) => {
+  const relation = maker.effect?.relation
+  if (relation?.kind === 'sum') {
+    const changed = relation.terms.map((term, k) => (k === index ? { ...term, factor: Number(value) } : term))
+    maker.typed = { ...maker.typed, terms: changed }
+  }
+  return Promise.resolve([])
+}
+const setField = (name: string, dimension: string) => (value: Quantity) => {
+  const number = dimension === 'number' ? Number(value) : value
+  maker.typed = { ...maker.typed, [name]: number }
+  return Promise.resolve([])
+}
+</script>
+
+<template>
+  <form class="maker" aria-label="New relation" @submit.prevent="maker.make" @keydown.escape="maker.clear">
+    <div class="column">
+      <v-autocomplete
+        v-for="(key, k) in maker.keys"
+        :key="k"
+        :model-value="key"
+        :label="`${ORDINALS[k] ?? `${k + 1}th`} joint position`"
+        :items="positions"
+        density="compact"
+        variant="outlined"
+        hide-details
+        auto-select-first
+        :clearable="k > 1"
+        no-data-text="No joint moves yet."
+        @update:model-value="maker.choose(k, $event)"
+      />
+      <v-btn v-if="!maker.keys.includes(null)" @click="maker.add">Add a joint position</v-btn>
+      <v-btn
+        v-if="terms.length === 0"
+        :aria-pressed="maker.reversed"
+        :disabled="!maker.effect"
+        @click="maker.reversed = !maker.reversed"
+      >
+        {{ maker.reversed ? 'Runs the other way' : 'Switch direction' }}
+      </v-btn>
+    </div>
+    <div class="column">
+      <QuantityField
+        v-for="field in fields"
+        :key="field.name"
+        :label="field.label"
+        :value="field.value"
+        :dimension="field.dimension"
+        :commit="setField(field.name, field.dimension)"
+      />
+      <QuantityField
+        v-for="(term, k) in terms"
+        :key="term.label"
+        :label="term.label"
+        :value="term.factor"
+        dimension="number"
+        :commit="setFactor(k)"
+      />
+      <p v-if="maker.effect" class="muted">{{ proposedFrom }}</p>
+    </div>
+    <div class="column">
+      <p v-if="!maker.effect && !maker.fault" class="muted">
+        Choose two joints whose positions go together: gears, a pinion and a rack, a spindle and its nut,
+        pulleys, a cam and its follower. The ratio is proposed from the parts they carry. A third one makes a
+        sum, as of a differential and its cage.
+      </p>
+      <EffectLine
+        v-else
+        :sentences="maker.effect?.sentences ?? []"
+        :holds="maker.effect?.holds ?? false"
+        :fault="maker.fault"
+      />
+      <p v-if="maker.effect?.slip" class="slip">{{ maker.effect.slip }}</p>
+      <div>
+        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect">
+          {{ maker.effect && !maker.effect.holds ? 'Make it suspended' : 'Make relation' }}
+        </v-btn>
+      </div>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.maker {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 0.9fr) minmax(0, 1.2fr);
+  gap: 18px;
+  padding: 12px 14px;
+}
+
+.column {
+  display: flex;
+  flex-direction: column;
+  gap: 9px;
+  align-items: stretch;
+  min-width: 0;
+}
+
+.column > * {
+  flex: none;
+}
+
+.column p {
+  margin: 0;
+}
+
+.column :deep(.field) {
+  padding: 0;
+}
+
+.slip {
+  padding: 6px 9px;
+  color: rgb(var(--v-theme-on-attention-soft));
+  background: rgb(var(--v-theme-attention-soft));
+  border-radius: 6px;
+}
+</style>

@@ -1,0 +1,36 @@
+/** The control desk: whether it is open, the controls that are moved together, and the datums that can be taken hold of. */
+import { useMechanismStore } from '../model/document/mechanism'
+import { useRunStore } from '../model/run/run'
+import { useStageStore } from '../model/screen/stage'
+
+/** A datum of the desk: its body, and where it stands on it [m]. */
+export interface Grip {
+  readonly datum: string
+  readonly name: string
+  readonly body: string
+  readonly point: readonly [number, number, number]
+}
+
+export const useDeskStore = defineStore('desk', () => {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const stage = useStageStore()
+  const open = ref(false)
+  /** Keys of joint positions that are moved by the same share of their range. */
+  const together = shallowRef<ReadonlySet<string>>(new Set())
+
+  const controls = computed(() => mechanism.document?.desk ?? [])
+  const grips = computed<readonly Grip[]>(() => {
+    if (!open.value || stage.stage !== 'drive') return []
+    const wanted = new Set(controls.value.map(({ datum }) => datum))
+    return (run.report?.datums ?? []).filter(({ datum }) => wanted.has(datum))
+  })
+
+  function toggleTogether(key: string) {
+    const next = new Set(together.value)
+    if (!next.delete(key)) next.add(key)
+    together.value = next
+  }
+
+  return { open, together, controls, grips, toggleTogether }
+})

@@ -1,0 +1,143 @@
+/**
+ * Records what is done by hand: where every joint stands, each time it has moved. What was recorded becomes lanes of the
+ * scenario when it is stopped.
+ */
+import { coordinateOfKey, fail } from '@ligamen/core'
+import type { Channel, Problem, Recorded, Result } from '@ligamen/core'
+import { useDeskStore } from './desk'
+import { useMechanismStore } from '../model/document/mechanism'
+import { usePlaybackStore } from '../model/pose/playback'
+import { usePoseStore } from '../model/pose/pose'
+import { useRunStore } from '../model/run/run'
+
+/** A pause longer than this is a rest, not a slow motion [s]. */
+const PAUSE = 0.25
+/** How long before the next motion a rest ends [s]. */
+const MOMENT = 1 / 60
+/** The longest recording [s]. */
+const LONGEST = 600
+
+/** How far moves may stay from what was done [m], [rad]. */
+export const TOLERANCES = [0.1, 0.5, 1, 3, 10].map((size) => ({
+  title: `± ${size} mm/°`,
+  value: size,
+}))
+
+export const useRecorderStore = defineStore('recorder', () => {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const playback = usePlaybackStore()
+  const pose = usePoseStore()
+  const desk = useDeskStore()
+  const recording = ref(false)
+  /** How long it has been recorded [s]. */
+  const elapsed = ref(0)
+  const tolerance = ref(1)
+  /** What came of the last recording, or why nothing did. */
+  const outcome = ref('')
+  const failed = ref(false)
+  let begunAt = 0
+  let start = 0
+  let scenario = ''
+  /** The joint positions that are recorded. */
+  let channels: readonly Channel[] = []
+  let times: number[] = []
+  let rows: Float64Array[] = []
+
+  /** @param stand brings the mechanism to where the playhead shows it */
+  async function begin(stand: () => Promise<void>) {
+    if (!run.report || !mechanism.scenario) return
+    playback.pause()
+    pose.byHand = false
+    start = run.take ? playback.shown : 0
+    scenario = mechanism.scenario.id
+    channels = run.report.channels
+    await stand()
+    pose.byHand = true
+    const { standing, report } = run
+    times = [0]
+    rows = [(standing ?? report).coordinates]
+    begunAt = performance.now()
+    elapsed.value = 0
+    outcome.value = ''
+    failed.value = false
+    recording.value = true
+  }
+
+  function note() {
+    if (!recording.value || !run.standing) return
+    const now = (performance.now() - begunAt) / 1000
+    const last = times.length - 1
+    if (now <= times[last]! + 1e-3) {
+      rows[last] = run.standing.coordinates
+      return
+    }
+    if (now - times[last]! > PAUSE) {
+      times.push(now - MOMENT)
+      rows.push(rows[last]!)
+    }
+    times.push(now)
+    rows.push(run.standing.coordinates)
+  }
+  watch(() => run.standing, note)
+
+  // what was recorded of other joints fits no lane any more
+  watch(
+    () => run.report?.channels,
+    (now) => {
+      if (!recording.value || now?.map(({ key }) => key).join() === channels.map(({ key }) => key).join())
+        return
+      recording.value = false
+      failed.value = true
+      outcome.value = 'The joints were changed, which ended the recording; nothing of it was kept.'
+    },
+  )
+
+  function tick() {
+    elapsed.value = (performance.now() - begunAt) / 1000
+    if (elapsed.value > LONGEST) void stop()
+  }
+
+  /** Ends the recording and makes lanes of it. */
+  async function stop(): Promise<void> {
+    if (!recording.value) return
+    recording.value = false
+    if (!mechanism.document) return
+    const onDesk = new Set(desk.controls.map(({ joint }) => joint))
+    const positions = channels
+      .map(({ key, measures }, c) => ({
+        ...coordinateOfKey(key),
+        measures: measures === 'length' ? ('length' as const) : ('angle' as const),
+        values: rows.map((row) => row[c] ?? 0),
+      }))
+      .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))
+    const made: Result<Recorded> = await mechanism
+      .ask('record', {
+        scenario,
+        recording: {
+          start,
+          times,
+          positions,
+          tolerance: { length: tolerance.value / 1000, angle: (tolerance.value * Math.PI) / 180 },
+        },
+      })
+      .catch(() => fail({ code: 'record-failed', message: 'The recording could not be read.' }))
+    times = []
+    rows = []
+    if (!made.ok) return tell(made.problems, '')
+    const { document, lanes, moves, left } = made.value
+    const refused = await mechanism.edit(`Record ${lanes.join(', ')}`, () => document)
+    const except = left.length > 0 ? ` ${left.join(', ')} kept the driver there was.` : ''
+    tell(refused, `${moves} ${moves === 1 ? 'move' : 'moves'} in the lanes of ${lanes.join(', ')}.${except}`)
+    if (refused.length > 0) return
+    pose.byHand = false
+    playback.seek(start)
+  }
+
+  function tell(refused: readonly Problem[], otherwise: string) {
+    failed.value = refused.length > 0
+    outcome.value = failed.value ? refused.map(({ message }) => message).join(' ') : otherwise
+  }
+
+  return { recording, elapsed, tolerance, outcome, failed, begin, stop, tick }
+})

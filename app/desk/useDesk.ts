@@ -1,0 +1,111 @@
+/** What the control desk does: its controls with their readings, put on, taken off, and pulled, several together. */
+import { coordinateOfKey } from '@ligamen/core'
+import type { DeskControl, Problem } from '@ligamen/core'
+import { useJointControl } from '../model/pose/useJointControl'
+import { useReadings } from '../model/pose/useReadings'
+import type { Reading } from '../model/pose/useReadings'
+import { useDeskStore } from '~/desk/desk'
+import type { Grip } from '~/desk/desk'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+
+export interface JointOnDesk {
+  readonly index: number
+  readonly control: DeskControl
+  readonly reading: Reading
+}
+
+export function useDesk() {
+  const desk = useDeskStore()
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const readings = useReadings()
+  const { follow, rangeOf } = useJointControl()
+  /** Why the last pull did not get there. */
+  const refusal = ref('')
+
+  const joints = computed<JointOnDesk[]>(() =>
+    desk.controls.flatMap((control, index) => {
+      const { joint, freedom } = control
+      const reading = readings.value.find(
+        ({ joint: id, channel }) =>
+          id === joint && (freedom === undefined || channel.key === `${joint}/${freedom}`),
+      )
+      return reading ? [{ index, control, reading }] : []
+    }),
+  )
+  const datums = computed<{ index: number; grip: Grip }[]>(() =>
+    desk.controls.flatMap(({ datum }, index) => {
+      const grip = desk.grips.find((one) => one.datum === datum)
+      return grip ? [{ index, grip }] : []
+    }),
+  )
+
+  /** What can still be put on: moving joint positions, then datums of bodies that move. */
+  const offered = computed(() => {
+    const taken = new Set(
+      desk.controls.map(({ joint, freedom, datum }) => datum ?? `${joint}/${freedom ?? ''}`),
+    )
+    const still = new Set(mechanism.document?.bodies.filter(({ grounded }) => grounded).map(({ id }) => id))
+    return [
+      ...readings.value
+        .filter(({ channel }) => !taken.has(channel.key))
+        .map(({ channel }) => ({ value: `joint ${channel.key}`, title: channel.name })),
+      ...(run.report?.datums ?? [])
+        .filter(({ datum, body }) => !taken.has(datum) && !still.has(body))
+        .map(({ datum, name, body }) => ({
+          value: `datum ${datum}`,
+          title: `${name} of ${mechanism.nameOf(body)}, as a point`,
+        })),
+    ]
+  })
+
+  const alter = (name: string, change: (controls: DeskControl[]) => void): Promise<readonly Problem[]> =>
+    mechanism.edit(name, (draft) => {
+      draft.desk ??= []
+      change(draft.desk)
+    })
+
+  function put(choice: string) {
+    const [kind, what = ''] = [choice.slice(0, choice.indexOf(' ')), choice.slice(choice.indexOf(' ') + 1)]
+    const control = kind === 'datum' ? { datum: what } : coordinateOfKey(what)
+    const title = offered.value.find(({ value }) => value === choice)?.title ?? what
+    return alter(`Put ${title} on the desk`, (controls) => controls.push(control))
+  }
+
+  /** Pulls a position there, and those that are moved together with it by the same share of their ranges. */
+  function pull(reading: Reading, value: number) {
+    const share = (to: number, { channel }: Reading) => {
+      const { lower, upper } = rangeOf(channel)
+      return (to - lower) / (upper - lower)
+    }
+    const by = share(value, reading) - share(reading.value, reading)
+    const others = desk.together.has(reading.channel.key)
+      ? joints.value.filter(
+          ({ reading: { channel } }) => channel.key !== reading.channel.key && desk.together.has(channel.key),
+        )
+      : []
+    const targets = others.map(({ reading: other }) => {
+      const { lower, upper } = rangeOf(other.channel)
+      const to = Math.min(1, Math.max(0, share(other.value, other) + by))
+      return [other.channel.key, lower + to * (upper - lower)] as const
+    })
+    void follow({ ...Object.fromEntries(targets), [reading.channel.key]: value }, (refused) => {
+      refusal.value = refused.map(({ message }) => message).join(' ')
+    })
+  }
+
+  return {
+    joints,
+    datums,
+    offered,
+    refusal,
+    put,
+    pull,
+    rangeOf,
+    takeOff: (index: number, name: string) =>
+      alter(`Take ${name} off the desk`, (controls) => controls.splice(index, 1)),
+    showAs: (index: number, name: string, as: NonNullable<DeskControl['as']>) =>
+      alter(`${name} by a ${as}`, (controls) => (controls[index] = { ...controls[index], as })),
+  }
+}

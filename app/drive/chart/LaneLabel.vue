@@ -1,0 +1,100 @@
+<script setup lang="ts">
+/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stands still. */
+import { useElementVisibility } from '@vueuse/core'
+import type { Lane } from '~/drive/chart/useLanes'
+import { rangeOf } from '~/drive/chart/curve'
+import type { Samples } from '~/drive/chart/curve'
+import { display } from '~/fields/display'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useTimingStore } from '~/drive/chart/timing'
+
+const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
+const emit = defineEmits<{ open: [] }>()
+const selection = useSelectionStore()
+const timing = useTimingStore()
+const root = useTemplateRef<HTMLElement>('root')
+const isSeen = useElementVisibility(root, { initialValue: true })
+const value = computed<string>((before) =>
+  isSeen.value || before === undefined ? props.reading(props.lane) : before,
+)
+
+/** Moves have a table below their lane; a motor has its fields in the inspector. */
+const hasTable = computed(() => props.lane.driver !== null && 'moves' in props.lane.driver)
+function choose() {
+  if (props.lane.joint) selection.select('joint', props.lane.joint)
+  if (hasTable.value) emit('open')
+}
+
+/** The largest speed and acceleration, while these are laid over the curve. */
+const peaks = computed(() => {
+  const { rates, accelerations, measures } = props.lane
+  const peak = (samples: Samples | null, derivative: 1 | 2) => {
+    const ends = isSeen.value && samples ? rangeOf(samples) : null
+    return ends ? display(Math.max(-ends[0], ends[1]), measures, derivative) : ''
+  }
+  const { speed, acceleration } = timing.laidOver
+  const told = [speed ? peak(rates, 1) : '', acceleration ? peak(accelerations, 2) : ''].filter(Boolean)
+  return told.length > 0 ? `at most ${told.join(' · ')}` : ''
+})
+
+const range = computed(() => {
+  const { range: ends, measures } = props.lane
+  if (!ends) return ''
+  const [low, high] = ends.map((end) => display(end, measures, 0))
+  // the unit once
+  return `${low!.replace(/[^−\d.]+$/, '')} … ${high}`
+})
+</script>
+
+<template>
+  <component
+    :is="lane.driver ? 'button' : 'div'"
+    ref="root"
+    class="label"
+    :class="lane.kind"
+    :type="lane.driver ? 'button' : undefined"
+    :aria-expanded="hasTable ? timing.open === lane.id : undefined"
+    @click="choose"
+  >
+    <span class="row">
+      <span class="name">{{ lane.name }}</span>
+      <span class="value tabular">{{ value }}</span>
+    </span>
+    <small class="row muted">
+      <span class="name">{{ peaks || lane.note }}</span>
+      <span v-if="!peaks" class="tabular">{{ range }}</span>
+    </small>
+  </component>
+</template>
+
+<style scoped>
+.label {
+  display: flex;
+  flex: 1 1 0;
+  flex-direction: column;
+  padding: 6px 12px;
+  overflow: hidden;
+  font-size: 12px;
+  text-align: left;
+  border-right: 1px solid rgb(var(--v-theme-line));
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.row {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  white-space: nowrap;
+}
+
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.value {
+  font-weight: 600;
+  text-align: right;
+}
+</style>

@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest'
+import { curvePath, rangeOf } from '~/drive/chart/curve'
+import type { Samples } from '~/drive/chart/curve'
+
+const samples = (values: number[]): Samples => ({
+  values: Float64Array.from(values),
+  stride: 1,
+  first: 0,
+  frames: values.length,
+})
+
+describe('curves of lanes', () => {
+  it('run from the highest value at 0 down to the lowest at 1', () => {
+    const curve = samples([0, 5, 10])
+    expect(rangeOf(curve)).toEqual([0, 10])
+    expect(curvePath(curve, [0, 10], 0, 2, 100)).toBe('M0 1L50 0.5L100 0')
+  })
+
+  it('lie in the middle when the value stays', () => {
+    expect(curvePath(samples([3, 3]), [3, 3], 0, 1, 10)).toBe('M0 0.5L10 0.5')
+  })
+
+  it('keep a peak of one frame in a thousand frames to a column', () => {
+    const values = Array.from({ length: 10_001 }, (_, k) => (k === 6543 ? 1 : 0))
+    const path = curvePath(samples(values), [0, 1], 0, 10_000, 10)
+    expect(path).toContain('L6.543 0')
+    expect(path.split('L').length).toBeLessThan(25)
+  })
+
+  it('show a stretch: frames outside of it fall outside of the drawing', () => {
+    expect(curvePath(samples([0, 1, 2, 3, 4]), [0, 4], 1.5, 2.5, 10)).toBe('M-5 0.75L5 0.5L15 0.25')
+  })
+
+  it('read one quantity of many in a frame', () => {
+    const values = Float64Array.from([1, 10, 2, 20, 3, 30])
+    expect(rangeOf({ values, stride: 2, first: 1, frames: 3 })).toEqual([10, 30])
+  })
+
+  it('are empty without frames', () => {
+    expect(rangeOf(samples([]))).toBeNull()
+    expect(curvePath(samples([]), [0, 1], 0, 1, 10)).toBe('')
+  })
+})

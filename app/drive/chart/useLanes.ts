@@ -1,0 +1,187 @@
+/** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
+import { coordinatesOf, drivenName, moveKey } from '@ligamen/core'
+import type { AnyDriver, Channel, Take } from '@ligamen/core'
+import { rangeOf, sampleAt } from '~/drive/chart/curve'
+import type { Samples } from '~/drive/chart/curve'
+import { plannedSamples } from '~/drive/chart/planned-samples'
+import { display } from '~/fields/display'
+import { drivenJoint, driverNote } from '~/model/driven-joint'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlaybackStore } from '~/model/pose/playback'
+import { useRunStore } from '~/model/run/run'
+import { useTimingStore } from '~/drive/chart/timing'
+
+export interface Lane {
+  id: string
+  kind: 'driver' | 'probe'
+  name: string
+  note: string
+  /** Joint behind a driver's lane. */
+  joint: string | null
+  /** The driver, or null for a probe. */
+  driver: AnyDriver | null
+  /** Its values in the take (SI) with their first and second derivatives, their range, and the time between two [s]. */
+  samples: Samples | null
+  rates: Samples | null
+  accelerations: Samples | null
+  range: readonly [number, number] | null
+  interval: number
+  /** The same in the scenario that is compared, and the time between two of its values [s]. */
+  compared: { readonly samples: Samples; readonly interval: number } | null
+  measures: Channel['measures']
+}
+
+/** A quantity over a take, with its first and second derivatives. */
+interface Column {
+  readonly samples: Samples
+  readonly rates: Samples
+  readonly accelerations: Samples
+  readonly measures: Channel['measures']
+}
+
+export function useLanes() {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const playback = usePlaybackStore()
+  const timing = useTimingStore()
+
+  const lanes = computed<Lane[]>(() => {
+    const { take } = run
+    const drivers = (mechanism.scenario?.drivers ?? []).map<Lane>((driver) => ({
+      id: driver.id,
+      kind: 'driver',
+      name: drivenName(mechanism.document!, driver),
+      note: driverNote(driver),
+      joint: drivenJoint(driver),
+      driver,
+      ...withLevels(
+        driver,
+        beside(
+          drawn(take, take && columnOf(take, driver)),
+          run.compared && driverColumn(run.compared, onJoint(driver)),
+        ),
+      ),
+      measures: measuresOf(driver),
+    }))
+    const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
+      id: probe.id,
+      kind: 'probe',
+      name: probe.name,
+      note: 'probe',
+      joint: null,
+      driver: null,
+      ...beside(
+        drawn(take, take && probeColumn(take, probe.id)),
+        run.compared && probeColumn(run.compared, probe.id),
+      ),
+    }))
+    return [...drivers, ...probes]
+  })
+
+  /** A driver of a relation as one of its input. */
+  function onJoint(driver: AnyDriver): AnyDriver {
+    const relation = driver.kind !== 'path' && driver.relation
+    const input = mechanism.document?.relations?.find(({ id }) => id === relation)
+    return input ? ({ ...driver, ...coordinatesOf(input)[0]![1] } as AnyDriver) : driver
+  }
+
+  /** With the curve of the scenario that is compared, on one scale. */
+  function beside(curve: Drawn, other: Column | null): Drawn {
+    if (!other || !curve.range) return curve
+    const range = rangeOf(other.samples) ?? curve.range
+    return {
+      ...curve,
+      range: [Math.min(curve.range[0], range[0]), Math.max(curve.range[1], range[1])],
+      compared: { samples: other.samples, interval: run.compared!.interval },
+    }
+  }
+
+  /** What a driver prescribes: a joint's coordinate, a relation's input, or what its moves say. */
+  function columnOf(take: Take, driver: AnyDriver): Column | null {
+    const own = driverColumn(take, onJoint(driver))
+    if (own || !('moves' in driver)) return own
+    const measures = measuresOf(driver)
+    return { ...plannedSamples(driver, timing.items, take, measures), measures }
+  }
+
+  function measuresOf(driver: AnyDriver): 'length' | 'angle' {
+    if (driver.kind === 'path') return 'length'
+    const { document } = mechanism
+    const mate = document?.mates?.find(({ id }) => id === driver.mate)
+    if (mate) return mate.kind === 'angle' ? 'angle' : 'length'
+    const relation = document?.relations?.find(({ id }) => id === driver.relation)
+    const { joint, freedom } = relation ? coordinatesOf(relation)[0]![1] : driver
+    const channel = run.report?.channels.find(({ key }) =>
+      freedom === undefined ? key.startsWith(`${joint}/`) : key === `${joint}/${freedom}`,
+    )
+    return channel?.measures === 'length' ? 'length' : 'angle'
+  }
+
+  /** The lane of moves reaches to all their levels, those that are not solved yet included. */
+  function withLevels(driver: AnyDriver, curve: Drawn): Drawn {
+    if (!('moves' in driver)) return curve
+    if (timing.scale?.lane === driver.id) return { ...curve, range: timing.scale.range }
+    const own = new Set(driver.moves.map((move, k) => moveKey(driver.id, move, k)))
+    const levels = timing.items.flatMap(({ key, levels: ends }) => (own.has(key) && ends ? ends : []))
+    const all = [...(curve.range ?? []), ...levels]
+    return all.length === 0 ? curve : { ...curve, range: [Math.min(...all), Math.max(...all)] }
+  }
+
+  /** Value of a lane at the playhead, in words. */
+  const reading = ({ samples, measures }: Lane): string =>
+    samples ? display(sampleAt(samples, playback.frame), measures, 0) : ''
+
+  return { lanes, reading }
+}
+
+/** The coordinate that a driver prescribes, when it is one of a joint. */
+function driverColumn(take: Take, driver: AnyDriver): Column | null {
+  const joint = drivenJoint(driver)
+  if (joint === null || driver.kind === 'path') return null
+  const of = (key: string) => driver.freedom === undefined && key.startsWith(`${joint}/`)
+  const channel = take.coordinateChannels.find(({ key }) => key === `${joint}/${driver.freedom}` || of(key))
+  return channel ? coordinateColumn(take, channel.key) : null
+}
+
+function coordinateColumn(take: Take, key: string): Column | null {
+  const { coordinates, coordinateRates, coordinateAccelerations, coordinateChannels: channels, frames } = take
+  const first = channels.findIndex((channel) => channel.key === key)
+  const channel = channels[first]
+  const of = (values: Float64Array): Samples => ({ values, stride: channels.length, first, frames })
+  return channel
+    ? {
+        samples: of(coordinates),
+        rates: of(coordinateRates),
+        accelerations: of(coordinateAccelerations),
+        measures: channel.measures,
+      }
+    : null
+}
+
+function probeColumn(take: Take, id: string): Column | null {
+  const { probes: values, probeChannels: channels, frames } = take
+  const index = channels.findIndex((channel) => channel.key === id)
+  const channel = channels[index]
+  const of = (derivative: number): Samples => ({
+    values,
+    stride: 3 * channels.length,
+    first: 3 * index + derivative,
+    frames,
+  })
+  return channel ? { samples: of(0), rates: of(1), accelerations: of(2), measures: channel.measures } : null
+}
+
+type Drawn = Pick<
+  Lane,
+  'samples' | 'rates' | 'accelerations' | 'range' | 'interval' | 'measures' | 'compared'
+>
+
+const drawn = (take: Take | null, column: Column | null): Drawn => ({
+  samples: column?.samples ?? null,
+  rates: column?.rates ?? null,
+  accelerations: column?.accelerations ?? null,
+  range: column && rangeOf(column.samples),
+  interval: take?.interval ?? 0,
+  compared: null,
+  measures: column?.measures ?? 'length',
+})

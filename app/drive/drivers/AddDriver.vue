@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
+import { coordinateOfKey } from '@ligamen/core'
+import type { AnyDriver, Problem } from '@ligamen/core'
+import { newSpeed } from '~/drive/drivers/new-move'
+import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePathMakerStore } from '~/drive/paths/path-maker'
+import { useRunStore } from '~/model/run/run'
+
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const edits = useScenarioEdits()
+const path = usePathMakerStore()
+const wanted = ref<string | null>(null)
+const fault = ref('')
+
+const targets = computed(() => {
+  const { mates = [], relations = [], paths = [], datums = [] } = mechanism.document ?? {}
+  return [
+    ...(run.report?.channels ?? []).map(({ key, name }) => ({ value: `joint ${key}`, title: name })),
+    ...mates
+      .filter(({ kind }) => kind === 'angle' || kind === 'distance')
+      .map(({ id, name }) => ({ value: `mate ${id}`, title: `${name} (mate)` })),
+    ...relations.map(({ id, name }) => ({ value: `relation ${id}`, title: `${name} (relation)` })),
+    ...paths.flatMap((path) =>
+      datums
+        .filter(({ id }) => id !== path.datum)
+        .map(({ id, name }) => ({ value: `path ${path.id} ${id}`, title: `${name} along ${path.name}` })),
+    ),
+  ]
+})
+const isPath = computed(() => wanted.value?.startsWith('path ') ?? false)
+const turns = computed(() => {
+  const key = wanted.value?.slice('joint '.length)
+  return run.report?.channels.find((channel) => channel.key === key)?.measures !== 'length'
+})
+
+function target(): Partial<AnyDriver> {
+  const [kind, first = '', second = ''] = wanted.value!.split(' ')
+  if (kind === 'joint') return coordinateOfKey(first)
+  return kind === 'path' ? { path: first, datum: second } : { [kind!]: first }
+}
+
+async function add(way: 'moves' | 'motor') {
+  const words = targets.value.find(({ value }) => value === wanted.value)?.title ?? ''
+  const driver = isPath.value
+    ? { kind: 'path' as const, moves: [], ...target() }
+    : way === 'moves'
+      ? { kind: 'moves' as const, moves: [], ...target() }
+      : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...target() }
+  const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
+  fault.value = refused.map(({ message }) => message).join(' ')
+  if (refused.length === 0) wanted.value = null
+}
+</script>
+
+<template>
+  <div class="add" role="group" aria-label="Add a driver">
+    <v-autocomplete
+      v-model="wanted"
+      class="what"
+      label="Drive"
+      placeholder="a joint, a mate, a relation …"
+      :items="targets"
+      density="compact"
+      variant="outlined"
+      hide-details
+      auto-select-first
+      clearable
+      no-data-text="Nothing of that name can be driven."
+    />
+    <template v-if="wanted">
+      <v-btn color="primary" variant="flat" @click="add('moves')">{{
+        isPath ? 'Drive along it' : 'By moves'
+      }}</v-btn>
+      <v-btn v-if="!isPath" @click="add('motor')">By a motor</v-btn>
+    </template>
+    <v-btn v-else @click="path.begin">A point along a new path</v-btn>
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+  </div>
+</template>
+
+<style scoped>
+.add {
+  position: relative;
+  z-index: 5;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 6px 12px;
+}
+
+.what {
+  flex: none;
+  width: 260px;
+}
+
+.fault {
+  color: rgb(var(--v-theme-error));
+}
+</style>

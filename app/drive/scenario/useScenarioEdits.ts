@@ -1,0 +1,168 @@
+/** Edits of the scenario that is open, each with its name. */
+import {
+  addCue,
+  addDriver,
+  addMove,
+  addScenario,
+  copyEntries,
+  inSeconds,
+  laneOf,
+  moveKey,
+  pasteEntries,
+  removeFromScenario,
+  scenarioOf,
+  shiftEntries,
+} from '@ligamen/core'
+import type { AnyCue, AnyDriver, MechanismDocument, Motor, Move, Problem, Scenario } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useTimingStore } from '~/drive/chart/timing'
+
+type Refused = Promise<readonly Problem[]>
+
+/** What is solved in less is solved while it is dragged [ms]. */
+const LIVE = 200
+
+const NOWHERE: Problem = {
+  code: 'no-lane',
+  message:
+    'None of the lanes that were copied from is in this scenario; open the lane that should take them.',
+}
+
+export function useScenarioEdits() {
+  const run = useRunStore()
+  const mechanism = useMechanismStore()
+  const timing = useTimingStore()
+  const selection = useSelectionStore()
+  const id = () => mechanism.scenario!.id
+
+  type Change = (scenario: Scenario, draft: MechanismDocument) => void
+
+  const alter = (name: string, change: Change): Refused =>
+    mechanism.edit(name, (draft) => change(scenarioOf(draft, id()), draft))
+
+  /** Shows what a change would do while something is dragged, where that is solved at once. */
+  function tryOut(change: Change) {
+    if (run.milliseconds < LIVE && !run.partial)
+      void mechanism.tryOut((draft) => change(scenarioOf(draft, id()), draft))
+  }
+
+  async function add(name: string, copied?: string): Refused {
+    let made = ''
+    const refused = await mechanism.edit(
+      copied ? `Copy a scenario as ${name}` : `New scenario ${name}`,
+      (draft) => {
+        made = addScenario(draft, name, copied)
+      },
+    )
+    if (refused.length > 0) return refused
+    await mechanism.chooseScenario(made)
+    // its name and length come next
+    selection.clear()
+    return refused
+  }
+
+  async function remove(): Refused {
+    const { name, id: gone } = mechanism.scenario!
+    const next = mechanism.document!.scenarios.find((scenario) => scenario.id !== gone)
+    if (!next) return []
+    await mechanism.chooseScenario(next.id)
+    return mechanism.edit(`Take away ${name}`, (draft) => {
+      draft.scenarios = draft.scenarios.filter((scenario) => scenario.id !== gone)
+      for (const scenario of draft.scenarios) if (scenario.startAfter === gone) delete scenario.startAfter
+    })
+  }
+
+  async function drive(words: string, driver: Parameters<typeof addDriver>[3]): Refused {
+    let made = ''
+    const refused = await mechanism.edit(`Drive ${words}`, (draft) => {
+      made = addDriver(draft, id(), `${words} ${driver.kind}`, driver)
+    })
+    if (refused.length === 0) timing.open = made
+    return refused
+  }
+
+  async function move(driver: string, index: number, values: Omit<Move, 'id'>): Refused {
+    let made = ''
+    const refused = await mechanism.edit('New move', (draft) => {
+      made = addMove(draft, id(), driver, index, values)
+    })
+    if (refused.length === 0) timing.chosen = made
+    return refused
+  }
+
+  /** The move of a key in a draft. */
+  const moveOf = (scenario: Scenario, driver: string, key: string): Move =>
+    laneOf(scenario, driver)!.moves.find((m, k) => moveKey(driver, m, k) === key)!
+
+  async function cue(values: Parameters<typeof addCue>[2]): Refused {
+    let made = ''
+    const refused = await mechanism.edit(`New cue: ${values.kind}`, (draft) => {
+      made = addCue(draft, id(), values)
+    })
+    if (refused.length === 0) timing.chosen = made
+    return refused
+  }
+
+  const several = (count: number, one: string) => (count === 1 ? one : `${count} of the timing chart`)
+
+  /** Shifts what is chosen in time [s]. */
+  const shift = (one: string, keys: readonly string[], by: number): Refused =>
+    alter(
+      `${several(keys.length, one)} ${inSeconds(Math.abs(by))} ${by < 0 ? 'earlier' : 'later'}`,
+      shifted(keys, by),
+    )
+  const shifted =
+    (keys: readonly string[], by: number, items = timing.items) =>
+    (_: Scenario, draft: MechanismDocument) =>
+      shiftEntries(draft, id(), keys, by, items)
+
+  function copy(keys: readonly string[]) {
+    timing.copied = copyEntries(mechanism.document!, id(), keys, timing.items)
+  }
+
+  /** Puts what was copied at a time: moves of one lane into the lane that is open. */
+  async function paste(at: number): Refused {
+    const { copied, open } = timing
+    const lanes = new Set(copied.map(({ lane }) => lane).filter((lane) => lane !== null))
+    const lane = lanes.size === 1 && open !== null && laneOf(mechanism.scenario!, open) ? open : null
+    let made: string[] = []
+    const refused = await mechanism.edit(`Put ${several(copied.length, 'one')} there once more`, (draft) => {
+      made = pasteEntries(draft, id(), copied, lane, at, timing.items)
+    })
+    if (refused.length > 0) return refused
+    timing.allChosen = made
+    return made.length > 0 ? [] : [NOWHERE]
+  }
+
+  return {
+    shift,
+    shifted,
+    tryOut,
+    moveOf,
+    copy,
+    paste,
+    alter,
+    add,
+    remove,
+    drive,
+    move,
+    cue,
+    alterMove: (name: string, driver: string, key: string, change: (move: Move) => void): Refused =>
+      alter(name, (scenario) => change(moveOf(scenario, driver, key))),
+    alterMotor: (name: string, driver: string, change: (motor: Motor) => void): Refused =>
+      alter(name, (scenario) => change(scenario.drivers.find((d): d is Motor => d.id === driver)!)),
+    alterDriver: (name: string, driver: string, change: (driver: AnyDriver) => void): Refused =>
+      alter(name, (scenario) => change(scenario.drivers.find((d) => d.id === driver)!)),
+    alterCue: (name: string, key: string, change: (cue: AnyCue) => void): Refused =>
+      alter(name, (scenario) => change(scenario.cues!.find((c) => c.id === key)!)),
+    takeAway: (name: string, keys: readonly string[]): Refused =>
+      mechanism.edit(`Take away ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
+    /** Where an entry starts now, in words. */
+    startOf: (key: string): string => {
+      const start = timing.itemOf(key)?.start ?? 0
+      return inSeconds(start >= 0 ? start : 0)
+    },
+  }
+}

@@ -1,0 +1,262 @@
+<script setup lang="ts">
+/** The cues of the scenario as a table: what each changes, and when. */
+import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { drivenName, inSeconds } from '@ligamen/core'
+import type { AnyCue, Problem, Quantity } from '@ligamen/core'
+import CopyButtons from './CopyButtons.vue'
+import LaneTable from './LaneTable.vue'
+import StartField from './StartField.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { CUE_KINDS, cueWords, newCue } from '~/drive/tables/cues'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlaybackStore } from '~/model/pose/playback'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useTimingStore } from '~/drive/chart/timing'
+
+const mechanism = useMechanismStore()
+const selection = useSelectionStore()
+const playback = usePlaybackStore()
+const timing = useTimingStore()
+const edits = useScenarioEdits()
+const kind = ref<AnyCue['kind']>('take')
+const fault = ref('')
+
+const cues = computed(() => mechanism.scenario?.cues ?? [])
+const bodies = computed(() =>
+  (mechanism.document?.bodies ?? []).map(({ id, name }) => ({ value: id, title: name })),
+)
+const targets = computed(() => {
+  const { joints = [], mates = [], relations = [] } = mechanism.document ?? {}
+  const named = [joints, mates, relations].flat() as { id: string; name: string }[]
+  return [
+    ...named.map(({ id, name }) => ({ value: id, title: name })),
+    ...(mechanism.scenario?.drivers ?? []).map((driver) => ({
+      value: driver.id,
+      title: `the driver of ${drivenName(mechanism.document!, driver)}`,
+    })),
+  ]
+})
+const nameOf = (id: string) => targets.value.find(({ value }) => value === id)?.title ?? mechanism.nameOf(id)
+
+const alter = (cue: AnyCue, words: string, change: (cue: AnyCue) => void): Promise<readonly Problem[]> =>
+  edits.alterCue(`${cueWords(cue, nameOf)}: ${words}`, cue.id, change)
+async function set(cue: AnyCue, field: string, value: unknown) {
+  const refused = await alter(cue, field, (draft) => Object.assign(draft, { [field]: value }))
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+const setQuantity = (cue: AnyCue, field: string) => (value: Quantity) =>
+  alter(cue, `${field} ${value}`, (draft) => Object.assign(draft, { [field]: value }))
+const setBy = (cue: AnyCue, axis: number) => (value: Quantity) =>
+  alter(cue, `by ${value}`, (draft) => {
+    if (draft.kind !== 'step') return
+    const by: [Quantity, Quantity, Quantity] = [...(draft.by ?? ['0 mm', '0 mm', '0 mm'])]
+    by[axis] = value
+    draft.by = by
+  })
+
+/** Axes of ground about which a body is turned. */
+const AXES = [
+  { value: 'none', title: 'nothing' },
+  { value: 'x', title: 'x' },
+  { value: 'y', title: 'y' },
+  { value: 'z', title: 'z' },
+]
+const axisOf = (axis: readonly number[] | undefined): string =>
+  axis === undefined ? 'none' : (['x', 'y', 'z'][axis.findIndex((v) => Math.abs(v) > 0.999)] ?? 'given')
+async function setAxis(cue: AnyCue, axis: string) {
+  const refused = await alter(cue, axis === 'none' ? 'not turned' : `turned about ${axis}`, (draft) => {
+    if (draft.kind !== 'step') return
+    if (axis === 'none') {
+      delete draft.axis
+      delete draft.turn
+      return
+    }
+    draft.axis = ['x', 'y', 'z'].map((one) => Number(one === axis)) as [number, number, number]
+    draft.turn ??= '90 deg'
+  })
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+
+const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
+async function add() {
+  const chosen = selection.members.filter((id) => bodies.value.some(({ value }) => value === id))
+  const others = bodies.value.map(({ value }) => value).filter((id) => !chosen.includes(id))
+  const joints = selection.all.filter(({ kind: k }) => k === 'joint').map(({ id }) => id)
+  const cue = newCue(
+    kind.value,
+    kind.value === 'take' ? [...chosen, ...others] : chosen.length > 0 ? chosen : others.slice(-1),
+    joints.length > 0 ? joints : targets.value.slice(0, 1).map(({ value }) => value),
+    inSeconds(playback.shown),
+  )
+  if (!cue) {
+    fault.value = 'There is nothing yet that this cue could change.'
+    return
+  }
+  const refused = await edits.cue(cue as unknown as Parameters<typeof edits.cue>[0])
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+</script>
+
+<template>
+  <LaneTable label="Cues">
+    <div
+      v-for="(cue, k) in cues"
+      :key="cue.id"
+      class="row"
+      role="group"
+      :aria-label="`Cue ${k + 1}`"
+      :class="{ chosen: timing.isChosen(cue.id) }"
+      @focusin="timing.isChosen(cue.id) || (timing.chosen = cue.id)"
+    >
+      <span class="name"
+        >cue {{ k + 1 }}<small class="muted">{{ cueWords(cue, nameOf) }}</small></span
+      >
+      <StartField
+        :name="`cue ${k + 1}`"
+        :entry="cue.id"
+        :timed="cue"
+        :has-turn="false"
+        :alter="(edit, change) => edits.alterCue(edit, cue.id, change)"
+      />
+      <div class="what">
+        <template v-if="'targets' in cue">
+          <v-autocomplete
+            label="What"
+            multiple
+            density="compact"
+            variant="outlined"
+            hide-details
+            :items="targets"
+            :model-value="cue.targets"
+            @update:model-value="set(cue, 'targets', $event)"
+          />
+        </template>
+        <template v-else-if="'bodies' in cue">
+          <v-autocomplete
+            label="Bodies"
+            multiple
+            density="compact"
+            variant="outlined"
+            hide-details
+            :items="bodies"
+            :model-value="cue.bodies"
+            @update:model-value="set(cue, 'bodies', $event)"
+          />
+          <QuantityField
+            v-if="cue.kind === 'fade'"
+            label="Opacity"
+            :value="cue.opacity ?? 0"
+            dimension="number"
+            :commit="
+              (value) =>
+                alter(cue, `opacity ${value}`, (draft) => Object.assign(draft, { opacity: Number(value) }))
+            "
+          />
+          <QuantityField
+            v-if="cue.kind === 'fade'"
+            label="Over"
+            :value="cue.duration ?? '0 s'"
+            dimension="time"
+            share
+            :commit="setQuantity(cue, 'duration')"
+          />
+        </template>
+        <template v-else>
+          <v-autocomplete
+            label="Body"
+            density="compact"
+            variant="outlined"
+            hide-details
+            auto-select-first
+            :items="bodies"
+            :model-value="cue.body"
+            @update:model-value="set(cue, 'body', $event)"
+          />
+          <v-autocomplete
+            v-if="cue.kind === 'take'"
+            label="Taken over by"
+            density="compact"
+            variant="outlined"
+            hide-details
+            auto-select-first
+            :items="bodies"
+            :model-value="cue.by"
+            @update:model-value="set(cue, 'by', $event)"
+          />
+          <template v-if="cue.kind === 'step'">
+            <QuantityField
+              v-for="(axis, a) in ['x', 'y', 'z']"
+              :key="axis"
+              :label="`Along ${axis}`"
+              :value="cue.by?.[a] ?? '0 mm'"
+              dimension="length"
+              :commit="setBy(cue, a)"
+            />
+            <v-select
+              label="Turned about"
+              :items="AXES"
+              :model-value="axisOf(cue.axis)"
+              @update:model-value="setAxis(cue, $event)"
+            />
+            <QuantityField
+              v-if="cue.axis"
+              label="By"
+              :value="cue.turn ?? '0 deg'"
+              dimension="angle"
+              :commit="setQuantity(cue, 'turn')"
+            />
+          </template>
+        </template>
+      </div>
+      <v-btn
+        :icon="mdiDeleteOutline"
+        variant="text"
+        :aria-label="`Take cue ${k + 1} away`"
+        @click="edits.takeAway(cueWords(cue, nameOf), [cue.id])"
+      />
+    </div>
+    <template #foot>
+      <CopyButtons noun="cue" :chosen="chosenCues.length > 0" @refused="fault = $event" />
+      <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
+      <v-btn :prepend-icon="mdiPlus" @click="add">Add a cue at the playhead</v-btn>
+      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+      <span v-else class="muted">for what is selected; it can be changed here</span>
+    </template>
+  </LaneTable>
+</template>
+
+<style scoped>
+.row {
+  grid-template-columns: 200px minmax(0, 1.2fr) minmax(0, 1.6fr) 32px;
+}
+
+.name {
+  display: flex;
+  flex-direction: column;
+  font-weight: 500;
+}
+
+.what {
+  display: flex;
+  gap: 4px;
+}
+
+.what > * {
+  flex: 1 1 0;
+  min-width: 0;
+}
+
+.what :deep(.field) {
+  padding: 0;
+}
+
+.kind {
+  flex: none;
+  width: 180px;
+}
+
+.fault {
+  color: rgb(var(--v-theme-error));
+}
+</style>

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+/** The moves of a lane as a table: when each starts, where it ends, how long it lasts, by which law. */
+import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
+import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
+import ScenarioFaults from '../scenario/ScenarioFaults.vue'
+import CopyButtons from './CopyButtons.vue'
+import LaneEdits from './LaneEdits.vue'
+import LawShape from './LawShape.vue'
+import LaneTable from './LaneTable.vue'
+import StartField from './StartField.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import type { Lane } from '~/drive/chart/useLanes'
+import { formatSpan, typedPosition } from '~/fields/display'
+import { newMove } from '~/drive/drivers/new-move'
+import { usePathMakerStore } from '~/drive/paths/path-maker'
+import { useTimingStore } from '~/drive/chart/timing'
+
+const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
+const timing = useTimingStore()
+const maker = usePathMakerStore()
+/** The path that the lane goes along. */
+const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
+const edits = useScenarioEdits()
+const dimension = computed(() => (props.lane.measures === 'length' ? 'length' : 'angle'))
+const rates = computed(() =>
+  dimension.value === 'length'
+    ? (['speed', 'acceleration'] as const)
+    : (['angularSpeed', 'angularAcceleration'] as const),
+)
+
+const rows = computed(() =>
+  props.driver.moves.map((move, k) => {
+    const key = moveKey(props.driver.id, move, k)
+    const item = timing.itemOf(key)
+    const name = `move ${k + 1}`
+    const found = item && item.start >= 0 ? formatSpan(item.start, item.end) : 'waits'
+    return { move, key, name, found, limited: move.speed !== undefined }
+  }),
+)
+const LAWS = [...lawKinds.map((value) => ({ value, title: motionLaw(value)!.noun }))]
+const TARGETS = [
+  { value: 'to', title: 'ends at' },
+  { value: 'by', title: 'changes by' },
+]
+const LASTS = [
+  { value: 'time', title: 'lasts' },
+  { value: 'rates', title: 'at most' },
+]
+
+type Row = (typeof rows.value)[number]
+const alter = (
+  { key, name }: Row,
+  words: string,
+  change: (move: Move) => void,
+): Promise<readonly Problem[]> =>
+  edits.alterMove(`${props.lane.name}, ${name}: ${words}`, props.driver.id, key, change)
+
+const setTarget = (row: Row) => (value: Quantity) =>
+  alter(row, `${row.move.by === undefined ? 'to' : 'by'} ${value}`, (move) => {
+    if (move.by === undefined) move.to = value
+    else move.by = value
+  })
+/** The level stays where it is; it is only said the other way. */
+function say(row: Row, way: string) {
+  const levels = timing.itemOf(row.key)?.levels
+  if (!levels) return
+  void alter(row, way === 'to' ? 'absolute' : 'by an amount', (move) => {
+    delete move.to
+    delete move.by
+    const value = way === 'to' ? levels[1] : levels[1] - levels[0]
+    move[way as 'to' | 'by'] = typedPosition(value, props.lane.measures)
+  })
+}
+const setDuration = (row: Row) => (value: Quantity) =>
+  alter(row, `lasts ${value}`, (move) => {
+    move.duration = value
+  })
+const setRate = (row: Row, field: 'speed' | 'acceleration') => (value: Quantity) =>
+  alter(row, `${field} ${value}`, (move) => {
+    move[field] = value
+  })
+function last(row: Row, way: string) {
+  const item = timing.itemOf(row.key)
+  void alter(row, way === 'time' ? 'by its duration' : 'by speed and acceleration', (move) => {
+    if (way === 'time') {
+      delete move.speed
+      delete move.acceleration
+      move.law = 'polynomial-3-4-5'
+      move.duration = inSeconds(item && item.end > item.start ? item.end - item.start : 0.5)
+    } else {
+      delete move.duration
+      move.law = 'limited'
+      move.speed = dimension.value === 'length' ? '0.2 m/s' : '60 rpm'
+      move.acceleration = dimension.value === 'length' ? '0.5 m/s^2' : '720 deg/s^2'
+    }
+  })
+}
+const setLaw = (row: Row, law: string) =>
+  void alter(row, motionLaw(law)!.noun.toLowerCase(), (move) => {
+    move.law = law
+  })
+const remove = (row: Row) => edits.takeAway(`${props.lane.name}, ${row.name}`, [row.key])
+const fault = ref('')
+/** A lane that is muted moves nothing, and keeps its moves. */
+const rest = (on: boolean) =>
+  edits.alterDriver(`${props.lane.name}: ${on ? 'muted' : 'acts'}`, props.driver.id, (driver) => {
+    if (on) driver.suspended = true
+    else delete driver.suspended
+  })
+const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.measures))
+</script>
+
+<template>
+  <LaneTable :label="`Moves of ${lane.name}`">
+    <div
+      v-for="row in rows"
+      :key="row.key"
+      class="row"
+      role="group"
+      :aria-label="`${lane.name}, ${row.name}`"
+      :class="{ chosen: timing.isChosen(row.key) }"
+      @focusin="timing.isChosen(row.key) || (timing.chosen = row.key)"
+    >
+      <span class="name"
+        >{{ row.name }}<small class="muted tabular">{{ row.found }}</small></span
+      >
+      <StartField
+        :name="row.name"
+        :entry="row.key"
+        :timed="row.move"
+        has-turn
+        :alter="(edit, change) => edits.alterMove(`${lane.name}, ${edit}`, driver.id, row.key, change)"
+      />
+      <div class="pair">
+        <v-select
+          label="Target"
+          :items="TARGETS"
+          :model-value="row.move.by === undefined ? 'to' : 'by'"
+          @update:model-value="say(row, $event)"
+        />
+        <QuantityField
+          label="Value"
+          :value="row.move.to ?? row.move.by ?? 0"
+          :dimension="dimension"
+          :commit="setTarget(row)"
+        />
+      </div>
+      <div class="pair lasts">
+        <v-select
+          label="Given by"
+          :items="LASTS"
+          :model-value="row.limited ? 'rates' : 'time'"
+          @update:model-value="last(row, $event)"
+        />
+        <QuantityField
+          v-if="!row.limited"
+          label="Duration"
+          :value="row.move.duration ?? 0"
+          dimension="time"
+          share
+          :commit="setDuration(row)"
+        />
+        <template v-else>
+          <QuantityField
+            label="Speed"
+            :value="row.move.speed ?? 0"
+            :dimension="rates[0]"
+            :commit="setRate(row, 'speed')"
+          />
+          <QuantityField
+            label="Acceleration"
+            :value="row.move.acceleration ?? 0"
+            :dimension="rates[1]"
+            :commit="setRate(row, 'acceleration')"
+          />
+        </template>
+      </div>
+      <v-select
+        v-if="!row.limited"
+        label="Motion law"
+        :items="LAWS"
+        :model-value="row.move.law"
+        @update:model-value="setLaw(row, $event)"
+      >
+        <template #item="{ props: item, internalItem }">
+          <v-list-item v-bind="item">
+            <template #append><LawShape :law="internalItem.value" /></template>
+          </v-list-item>
+        </template>
+        <template #append-inner><LawShape :law="row.move.law" /></template>
+      </v-select>
+      <span v-else class="muted">trapezoid of speed</span>
+      <v-btn
+        :icon="mdiDeleteOutline"
+        variant="text"
+        :aria-label="`Take ${row.name} away`"
+        @click="remove(row)"
+      />
+    </div>
+    <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
+    <template #foot>
+      <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
+      <LaneEdits v-if="rows.length > 0" :driver="driver.id" :name="lane.name" @refused="fault = $event" />
+      <CopyButtons noun="move" :chosen="timing.allChosen.length > 0" @refused="fault = $event" />
+      <v-btn v-if="followed" @click="maker.change(followed)">Change the path</v-btn>
+      <v-btn :aria-pressed="timing.locked.has(driver.id)" @click="timing.toggleLock(driver.id)">
+        {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane
+      </v-btn>
+      <v-btn :aria-pressed="driver.suspended === true" @click="rest(!driver.suspended)">
+        {{ driver.suspended ? 'Let the lane act' : 'Mute the lane' }}
+      </v-btn>
+      <v-btn @click="edits.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
+      <span class="muted">{{ fault || 'click into the lane above for a move there' }}</span>
+    </template>
+  </LaneTable>
+</template>
+
+<style scoped>
+.row {
+  grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1.05fr) 32px;
+}
+
+.name {
+  display: flex;
+  flex-direction: column;
+  padding-top: 2px;
+  font-weight: 500;
+}
+
+.pair {
+  display: flex;
+  gap: 4px;
+}
+
+.pair > * {
+  flex: 1 1 0;
+  min-width: 0;
+}
+
+.pair :deep(.field) {
+  padding: 0;
+}
+
+.row .muted {
+  font-size: 11px;
+}
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+/** A joint position as a number: Enter brings it there, Escape takes back. What is refused stays with the reason below. */
+import { parseQuantity } from '@ligamen/core'
+import { useJointControl } from '~/model/pose/useJointControl'
+import type { Reading } from '~/model/pose/useReadings'
+import { display } from '~/fields/display'
+
+const props = defineProps<{ reading: Reading }>()
+const { goTo } = useJointControl()
+const typed = ref<string | null>(null)
+const fault = ref('')
+const shown = computed(
+  () => typed.value ?? display(props.reading.value, props.reading.channel.measures, 0, 3),
+)
+
+async function submit() {
+  if (typed.value === null) return
+  const measures = props.reading.channel.measures === 'length' ? 'length' : 'angle'
+  const read = parseQuantity(typed.value.replace('−', '-'), measures)
+  if (!read.ok) {
+    fault.value = read.problems[0]!.message
+    return
+  }
+  const refused = await goTo({ [props.reading.channel.key]: read.value }, true)
+  fault.value = refused.map(({ message }) => message).join(' ')
+  if (refused.length === 0) typed.value = null
+}
+
+function takeBack() {
+  typed.value = null
+  fault.value = ''
+}
+</script>
+
+<template>
+  <input
+    class="number tabular"
+    :aria-label="`Position of ${reading.channel.name}`"
+    :aria-invalid="fault !== ''"
+    :value="shown"
+    spellcheck="false"
+    @input="typed = ($event.target as HTMLInputElement).value"
+    @keydown.enter="submit"
+    @keydown.escape="takeBack"
+    @blur="fault === '' && takeBack()"
+  />
+  <p v-if="fault" class="fault" role="alert">
+    {{ fault }} <button type="button" @click="takeBack">Take back</button>
+  </p>
+</template>
+
+<style scoped>
+.number {
+  min-width: 0;
+  padding: 3px 6px;
+  font: inherit;
+  font-variant-numeric: tabular-nums;
+  color: inherit;
+  text-align: right;
+  background: rgb(var(--v-theme-field));
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 6px;
+}
+
+.fault {
+  grid-column: 1 / -1;
+  margin: 0;
+  padding: 6px 8px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+
+.fault button {
+  text-decoration: underline;
+}
+</style>

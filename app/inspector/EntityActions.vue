@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** Suspending, restoring and taking away what is selected; what would go with it is said before. */
+import { removalOf } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useSelectionStore } from '~/model/screen/selection'
+
+const props = defineProps<{ id: string; list?: 'joints' | 'mates' | 'relations'; suspended?: boolean }>()
+const mechanism = useMechanismStore()
+const selection = useSelectionStore()
+const fault = ref('')
+const hanging = computed(() => (mechanism.document ? removalOf(mechanism.document, [props.id]).sentence : ''))
+
+async function suspend() {
+  const name = mechanism.nameOf(props.id)
+  const refused = await mechanism.edit(`${props.suspended ? 'Restore' : 'Suspend'} ${name}`, (draft) => {
+    const entry = (draft[props.list!] ?? []).find(({ id }) => id === props.id)!
+    if (props.suspended) delete entry.suspended
+    else entry.suspended = true
+  })
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+
+async function remove() {
+  const name = mechanism.nameOf(props.id)
+  const refused = await mechanism.edit(`Take away ${name}`, (draft) => removalOf(draft, [props.id]).document)
+  fault.value = refused.map(({ message }) => message).join(' ')
+  if (refused.length === 0) selection.clear()
+}
+</script>
+
+<template>
+  <div class="actions">
+    <v-btn v-if="list" @click="suspend">{{ suspended ? 'Restore' : 'Suspend' }}</v-btn>
+    <v-btn :title="hanging" @click="remove">Take away</v-btn>
+    <p class="muted">{{ hanging }}</p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 8px 14px;
+}
+
+.actions p {
+  flex-basis: 100%;
+  margin: 0;
+  font-size: 12px;
+}
+
+.fault {
+  padding: 6px 8px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+</style>

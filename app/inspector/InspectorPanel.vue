@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** What is selected, or the run itself when nothing is; the mobility panel stands in its place while it is open. */
+import BodyInspector from './bodies/BodyInspector.vue'
+import GroupInspector from './bodies/GroupInspector.vue'
+import JointInspector from './joints/JointInspector.vue'
+import MobilityPanel from './MobilityPanel.vue'
+import RelationInspector from './RelationInspector.vue'
+import ScenarioInspector from './scenario/ScenarioInspector.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePanelsStore } from '~/model/screen/panels'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useStageStore } from '~/model/screen/stage'
+import type { Kind } from '~/model/screen/selection'
+
+const mechanism = useMechanismStore()
+const selection = useSelectionStore()
+const panels = usePanelsStore()
+const stage = useStageStore()
+
+const found = <T extends { id: string }>(kind: Kind, entries: readonly T[] | undefined): T | undefined => {
+  const { selected } = selection
+  return selected?.kind === kind ? entries?.find(({ id }) => id === selected.id) : undefined
+}
+const body = computed(() => found('body', mechanism.document?.bodies))
+const group = computed(() => found('group', mechanism.document?.groups))
+const joint = computed(() => found('joint', mechanism.document?.joints))
+const mate = computed(() => found('mate', mechanism.document?.mates))
+const relation = computed(() => found('relation', mechanism.document?.relations))
+const HINTS = {
+  build:
+    'Select a body to see its part, place and mass. Make parts from the kit below; the first one is held to ground.',
+  connect:
+    'Select a joint to set its limits, or pick two datums below to make one. Drag a body to see what is free.',
+}
+</script>
+
+<template>
+  <aside aria-label="Inspector">
+    <MobilityPanel v-if="panels.mobility" />
+    <BodyInspector v-else-if="body" :key="body.id" :body="body" />
+    <GroupInspector v-else-if="group" :key="group.id" :group="group" />
+    <JointInspector v-else-if="joint" :key="joint.id" :joint="joint" />
+    <RelationInspector v-else-if="mate" :key="mate.id" list="mates" :entity="mate" />
+    <RelationInspector v-else-if="relation" :key="relation.id" list="relations" :entity="relation" />
+    <p v-else-if="stage.stage !== 'drive'" class="hint muted">{{ HINTS[stage.stage] }}</p>
+    <ScenarioInspector v-else-if="mechanism.scenario" :scenario="mechanism.scenario" />
+  </aside>
+</template>
+
+<style scoped>
+aside {
+  padding-bottom: 12px;
+  overflow-y: auto;
+  background: rgb(var(--v-theme-surface));
+  border-left: 1px solid rgb(var(--v-theme-line));
+}
+
+.hint {
+  margin: 14px;
+}
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
+import type { AnyRelation, Mate, Problem, Quantity } from '@ligamen/core'
+import EntityActions from './EntityActions.vue'
+import FactRow from './FactRow.vue'
+import NameField from '../fields/NameField.vue'
+import QuantityField from '../fields/QuantityField.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+
+const props = defineProps<{ list: 'relations' | 'mates'; entity: AnyRelation | Mate }>()
+const mechanism = useMechanismStore()
+const fault = ref('')
+const note = ref('')
+
+/** Numbers that can be typed over, by field. */
+const LENGTHS = {
+  diameter: 'Pitch diameter',
+  travel: 'Travel for one turn',
+  lead: 'Lead',
+  diameterA: 'First diameter',
+  diameterB: 'Second diameter',
+}
+const COUNTS = { teethA: 'Teeth of the first', teethB: 'Teeth of the second', ratio: 'Ratio' }
+const numbers = computed(() => {
+  const entity = props.entity as unknown as Record<string, Quantity | undefined>
+  const of = (labels: Record<string, string>, dimension: 'length' | 'number') =>
+    Object.entries(labels).flatMap(([field, label]) =>
+      entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
+    )
+  return [...of(COUNTS, 'number'), ...of(LENGTHS, 'length')]
+})
+const canSnap = computed(() => props.entity.kind === 'gear' || props.entity.kind === 'rack')
+const measured = computed(() => props.entity.kind === 'angle' || props.entity.kind === 'distance')
+
+function alter(edit: string, change: (entity: Record<string, unknown>) => void): Promise<readonly Problem[]> {
+  return mechanism.edit(edit, (draft) => {
+    const entities = (draft[props.list] ?? []) as { id: string }[]
+    change(entities.find(({ id }) => id === props.entity.id) as unknown as Record<string, unknown>)
+  })
+}
+const set = (field: string, label: string, number: boolean) => (value: Quantity) =>
+  alter(`${props.entity.name}: ${label.toLowerCase()} ${value}`, (entity) => {
+    entity[field] = number ? Number(value) : value
+  })
+const rename = (name: string) =>
+  alter(`Rename ${props.entity.name}`, (entity) => {
+    entity.name = name
+  })
+async function reverse() {
+  const refused = await alter(`${props.entity.name}: other direction`, (entity) => {
+    if (entity.reversed) delete entity.reversed
+    else entity.reversed = true
+  })
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+async function snap() {
+  const snapped = await mechanism.ask('snap', props.entity.id)
+  if (!snapped.ok) {
+    fault.value = snapped.problems.map(({ message }) => message).join(' ')
+    return
+  }
+  const refused = await mechanism.edit(
+    `Snap ${props.entity.name} together`,
+    () => structuredClone(snapped.value.document),
+    { home: true },
+  )
+  fault.value = refused.map(({ message }) => message).join(' ')
+  note.value = refused.length === 0 ? snapped.value.sentence : ''
+}
+</script>
+
+<template>
+  <h2 class="heading">
+    {{ entity.name }} <span>{{ list === 'mates' ? 'mate' : 'relation' }}</span>
+  </h2>
+  <div class="field"><NameField label="Name" :value="entity.name" @commit="rename" /></div>
+  <FactRow name="Kind">{{ entity.kind }}</FactRow>
+  <QuantityField
+    v-for="number in numbers"
+    :key="number.field"
+    :label="number.label"
+    :value="number.value"
+    :dimension="number.dimension"
+    :commit="set(number.field, number.label, number.dimension === 'number')"
+  />
+  <QuantityField
+    v-if="measured && 'value' in entity"
+    label="Value"
+    :value="entity.value ?? null"
+    :dimension="entity.kind === 'angle' ? 'angle' : 'length'"
+    :commit="set('value', 'value', false)"
+  />
+  <div class="actions">
+    <v-btn v-if="list === 'relations' && entity.kind !== 'sum'" @click="reverse">Switch direction</v-btn>
+    <v-btn v-if="canSnap" @click="snap">Snap teeth together</v-btn>
+  </div>
+  <p v-if="note" class="note" role="status">{{ note }}</p>
+  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <EntityActions :id="entity.id" :list="list" :suspended="entity.suspended" />
+</template>
+
+<style scoped>
+.field,
+.actions {
+  padding: 5px 14px;
+}
+
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.note,
+.fault {
+  margin: 4px 14px;
+  padding: 6px 8px;
+  border-radius: 6px;
+}
+
+.note {
+  color: rgb(var(--v-theme-on-primary-soft));
+  background: rgb(var(--v-theme-primary-soft));
+}
+
+.fault {
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+}
+</style>

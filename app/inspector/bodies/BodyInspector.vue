@@ -1,0 +1,150 @@
+<script setup lang="ts">
+/** A body: its name, what holds it, the dimensions and look of its parts, its mass, the joints on it. */
+import { shapeType } from '@ligamen/core'
+import type { Body, Part, Quantity } from '@ligamen/core'
+import BodyMassFacts from './BodyMassFacts.vue'
+import EntityActions from '../EntityActions.vue'
+import NameField from '../../fields/NameField.vue'
+import PartLook from './PartLook.vue'
+import QuantityField from '../../fields/QuantityField.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useStageStore } from '~/model/screen/stage'
+import { useVisibilityStore } from '~/model/screen/visibility'
+
+const props = defineProps<{ body: Body }>()
+const mechanism = useMechanismStore()
+const selection = useSelectionStore()
+const stage = useStageStore()
+const visibility = useVisibilityStore()
+const fault = ref('')
+
+/** Parts in the order in which they were placed, each once. */
+const parts = computed(() => {
+  const used = new Set(props.body.parts.map((placed) => placed.part))
+  return [...used].flatMap((id) => mechanism.document?.parts.find((part) => part.id === id) ?? [])
+})
+
+const joints = computed(() => {
+  const document = mechanism.document
+  if (!document) return []
+  const mine = new Set(document.datums.filter((d) => d.body === props.body.id).map((d) => d.id))
+  return document.joints.filter((joint) => mine.has(joint.from) || mine.has(joint.to))
+})
+
+const dimensionsOf = (part: Part) => Object.entries(shapeType(part.shape)?.dimensions ?? {})
+
+const resize = (part: Part, dimension: string, label: string) => (value: Quantity) =>
+  mechanism.edit(`${part.name}: ${label.toLowerCase()} ${value}`, (draft) => {
+    draft.parts.find((p) => p.id === part.id)!.dimensions[dimension] = value
+  })
+
+/** A kind of joint is chosen from words, a choice of a part too. */
+const choose = (part: Part, name: string, label: string, value: string) =>
+  mechanism.edit(`${part.name}: ${label.toLowerCase()}`, (draft) => {
+    const target = draft.parts.find((p) => p.id === part.id)!
+    target.options = { ...target.options, [name]: value }
+  })
+const optionsOf = (part: Part) => Object.entries(shapeType(part.shape)?.options ?? {})
+
+const rename = (name: string) =>
+  mechanism.edit(`Rename ${props.body.name}`, (draft) => {
+    draft.bodies.find((b) => b.id === props.body.id)!.name = name
+  })
+
+async function holdToGround(on: boolean) {
+  const refused = await mechanism.edit(`${on ? 'Hold' : 'Let go'} ${props.body.name}`, (draft) => {
+    const target = draft.bodies.find((b) => b.id === props.body.id)!
+    if (on) target.grounded = true
+    else delete target.grounded
+  })
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+const isAway = (showing: string) => visibility.showing.get(props.body.id) === showing
+</script>
+
+<template>
+  <h2 class="heading">
+    {{ body.name }} <span>{{ body.grounded ? 'held to ground' : 'body' }}</span>
+  </h2>
+  <div class="name"><NameField label="Name" :value="body.name" @commit="rename" /></div>
+  <template v-if="stage.stage !== 'drive'">
+    <div class="switches">
+      <v-btn :aria-pressed="body.grounded === true" @click="holdToGround(!body.grounded)">
+        {{ body.grounded ? 'Let go of ground' : 'Hold to ground' }}
+      </v-btn>
+      <v-btn :aria-pressed="isAway('hidden')" @click="visibility.hide([body.id])">
+        {{ isAway('hidden') ? 'Show' : 'Hide' }}
+      </v-btn>
+      <v-btn :aria-pressed="isAway('faint')" @click="visibility.seeThrough([body.id])">See through</v-btn>
+      <v-btn @click="visibility.isolate([body.id])">Isolate</v-btn>
+    </div>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </template>
+  <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
+    <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
+    <QuantityField
+      v-for="[dimension, { label, measures }] in dimensionsOf(part)"
+      :key="dimension"
+      :label="label"
+      :value="part.dimensions[dimension] ?? null"
+      :dimension="measures === 'count' ? 'number' : (measures ?? 'length')"
+      :commit="resize(part, dimension, label)"
+    />
+    <div v-for="[name, option] in optionsOf(part)" :key="name" class="name">
+      <v-select
+        :label="option.label"
+        :items="Object.entries(option.choices).map(([value, title]) => ({ value, title }))"
+        :model-value="part.options?.[name] ?? Object.keys(option.choices)[0]"
+        @update:model-value="choose(part, name, option.label, $event)"
+      />
+    </div>
+    <PartLook v-if="stage.stage === 'build'" :part="part" />
+  </section>
+  <BodyMassFacts v-if="stage.stage === 'build'" :body="body" />
+  <h3 class="heading">Joints</h3>
+  <ul>
+    <li v-for="joint in joints" :key="joint.id">
+      <button type="button" @click="selection.select('joint', joint.id)">{{ joint.name }}</button>
+    </li>
+  </ul>
+  <p v-if="joints.length === 0" class="muted none">None yet: nothing ties it.</p>
+  <EntityActions v-if="stage.stage !== 'drive'" :id="body.id" />
+</template>
+
+<style scoped>
+.name {
+  padding: 5px 14px;
+}
+
+.switches {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 5px 14px;
+}
+
+.fault {
+  margin: 4px 14px;
+  padding: 6px 8px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+
+.none {
+  margin: 0 14px;
+}
+
+ul {
+  margin: 0;
+  padding: 0 14px;
+  list-style: none;
+}
+
+li button {
+  padding: 3px 0;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+}
+</style>

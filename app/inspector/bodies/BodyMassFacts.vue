@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/** Mass, centre of mass and inertia of a body, as its shapes give them, or typed over. */
+import { formatNumber, formatQuantity, massOf } from '@ligamen/core'
+import type { Body, Quantity } from '@ligamen/core'
+import FactRow from '../FactRow.vue'
+import QuantityField from '../../fields/QuantityField.vue'
+import { meshes } from '~/model/meshes/meshes'
+import { useMechanismStore } from '~/model/document/mechanism'
+
+const props = defineProps<{ body: Body }>()
+const mechanism = useMechanismStore()
+const mass = computed(() => {
+  void meshes.loaded.value
+  return mechanism.document ? massOf(mechanism.document, props.body, meshes.get) : null
+})
+const known = computed(() => (mass.value?.ok ? mass.value.value : null))
+const kilograms = (value: number) =>
+  value < 1 ? formatQuantity(value, 'g', 2) : formatQuantity(value, 'kg', 4)
+const inertia = (value: number) => formatNumber(value * 1e6, 2)
+
+const set = (value: Quantity) =>
+  mechanism.edit(`${props.body.name}: mass ${value}`, (draft) => {
+    const body = draft.bodies.find(({ id }) => id === props.body.id)!
+    body.mass = { ...body.mass, mass: value }
+  })
+const clear = () =>
+  mechanism.edit(`${props.body.name}: mass of its shape`, (draft) => {
+    delete draft.bodies.find(({ id }) => id === props.body.id)!.mass
+  })
+</script>
+
+<template>
+  <section aria-label="Mass">
+    <h3 class="heading">
+      Mass <span v-if="known">{{ known.typed ? 'typed' : 'of its shape' }}</span>
+    </h3>
+    <template v-if="known">
+      <FactRow name="Mass">{{ kilograms(known.mass) }}</FactRow>
+      <FactRow name="Centre">
+        {{ known.centre.map((v) => formatNumber(v * 1000, 2)).join(', ') }} mm
+      </FactRow>
+      <FactRow name="Inertia"> {{ known.inertia.slice(0, 3).map(inertia).join(', ') }} kg·mm² </FactRow>
+    </template>
+    <p v-else-if="mass && !mass.ok" class="muted">{{ mass.problems[0]?.message }}</p>
+    <QuantityField
+      label="Typed mass"
+      :value="body.mass?.mass ?? null"
+      dimension="mass"
+      :commit="set"
+      :clear="clear"
+    />
+  </section>
+</template>
+
+<style scoped>
+p {
+  margin: 4px 14px;
+}
+</style>

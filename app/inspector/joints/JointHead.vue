@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** A joint's name and kind; another kind keeps its picks. */
+import { jointKinds, jointType } from '@ligamen/core'
+import type { Joint } from '@ligamen/core'
+import NameField from '../../fields/NameField.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+
+const props = defineProps<{ joint: Joint }>()
+const mechanism = useMechanismStore()
+const fault = ref('')
+const kinds = jointKinds.map((value) => ({ value, title: jointType(value)!.noun }))
+
+async function alter(edit: string, change: (joint: Joint) => void) {
+  const refused = await mechanism.edit(edit, (draft) =>
+    change(draft.joints.find(({ id }) => id === props.joint.id)!),
+  )
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+const rename = (name: string) =>
+  alter(`Rename ${props.joint.name}`, (joint) => {
+    joint.name = name
+  })
+const setKind = (kind: string) =>
+  alter(`${props.joint.name}: ${jointType(kind)!.noun.toLowerCase()}`, (joint) => {
+    const names = jointType(kind)!.freedoms.map(({ name }) => name)
+    joint.kind = kind
+    joint.freedoms = joint.freedoms?.filter(({ name }) => names.includes(name))
+    if (!joint.freedoms?.length) delete joint.freedoms
+    if (jointType(kind)!.hasLead) joint.lead ??= '2 mm'
+    else delete joint.lead
+  })
+</script>
+
+<template>
+  <div class="head">
+    <NameField label="Name" :value="joint.name" @commit="rename" />
+    <v-select
+      label="Kind of joint"
+      :items="kinds"
+      :model-value="joint.kind"
+      :error-messages="fault"
+      @update:model-value="setKind"
+    />
+  </div>
+</template>
+
+<style scoped>
+.head {
+  display: grid;
+  gap: 9px;
+  padding: 5px 14px;
+}
+</style>

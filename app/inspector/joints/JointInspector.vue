@@ -1,0 +1,147 @@
+<script setup lang="ts">
+/** A joint: what it joins, where it stands at the playhead, its driver, and what moves with it. */
+import { jointType } from '@ligamen/core'
+import type { Joint, Motor } from '@ligamen/core'
+import EntityActions from '../EntityActions.vue'
+import FactRow from '../FactRow.vue'
+import JointHead from './JointHead.vue'
+import JointLimits from './JointLimits.vue'
+import MotorFields from './MotorFields.vue'
+import StateTag from '~/fields/StateTag.vue'
+import { newSpeed } from '~/drive/drivers/new-move'
+import { useReadings } from '~/model/pose/useReadings'
+import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { display } from '~/fields/display'
+import { drivenJoint } from '~/model/driven-joint'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+import { useStageStore } from '~/model/screen/stage'
+
+const props = defineProps<{ joint: Joint }>()
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const stage = useStageStore()
+const readings = useReadings()
+const edits = useScenarioEdits()
+
+const type = computed(() => jointType(props.joint.kind))
+const mine = computed(() => readings.value.filter((reading) => reading.joint === props.joint.id))
+const state = computed(() => run.report?.states[props.joint.id] ?? 'parked')
+const driver = computed(() =>
+  mechanism.scenario?.drivers.find((d): d is Motor => d.kind === 'motor' && d.joint === props.joint.id),
+)
+const turns = computed(() => type.value?.freedoms[0]?.motion === 'turn')
+
+const bodies = computed(() => {
+  const name = (datum: string) => {
+    const body = mechanism.document?.datums.find((d) => d.id === datum)?.body
+    return mechanism.document?.bodies.find((b) => b.id === body)?.name ?? '?'
+  }
+  return `${name(props.joint.from)} ↔ ${name(props.joint.to)}`
+})
+
+const listed = (names: string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+
+const company = computed(() => {
+  const named = (wanted: string) =>
+    mechanism.document?.joints
+      .filter((j) => run.report?.states[j.id] === wanted && j.id !== props.joint.id)
+      .map((j) => j.name) ?? []
+  const follow = named('follows')
+  const parked = named('parked')
+  const drives = named('drives')
+  if (state.value === 'drives') {
+    const moved = follow.length > 0 ? `${listed(follow)} follow.` : 'Nothing follows it.'
+    return parked.length > 0 ? `${moved} ${listed(parked)} stay parked: nothing drives them.` : moved
+  }
+  if (state.value === 'follows') return `It follows ${listed(drives)}.`
+  if (state.value === 'suspended') return 'It is suspended and holds nothing.'
+  return state.value === 'holds'
+    ? 'It holds its two bodies together as one.'
+    : 'Nothing drives it in this scenario.'
+})
+
+const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))
+const setSuspended = (on: boolean) =>
+  edits.alterDriver(`${props.joint.name}: ${on ? 'driver rests' : 'driver acts'}`, isTied.value!.id, (d) => {
+    if (on) d.suspended = true
+    else delete d.suspended
+  })
+const drive = (kind: 'moves' | 'motor') =>
+  edits.drive(
+    props.joint.name,
+    kind === 'moves'
+      ? { kind, joint: props.joint.id, freedom: mine.value[0]?.channel.key.split('/').pop(), moves: [] }
+      : {
+          kind,
+          joint: props.joint.id,
+          freedom: mine.value[0]?.channel.key.split('/').pop(),
+          speed: newSpeed(turns.value),
+          runUp: '0 s',
+        },
+  )
+</script>
+
+<template>
+  <h2 class="heading">{{ joint.name }} <StateTag :state="state" /></h2>
+  <JointHead v-if="stage.stage !== 'drive'" :joint="joint" />
+  <FactRow name="Joint">{{ type?.noun }} · {{ bodies }}</FactRow>
+  <template v-for="reading in mine" :key="reading.channel.key">
+    <FactRow name="Position">{{ display(reading.value, reading.channel.measures, 0, 3) }}</FactRow>
+    <FactRow v-if="reading.rate !== null" name="Speed">
+      {{ display(reading.rate, reading.channel.measures, 1, 2) }}
+    </FactRow>
+    <FactRow v-if="reading.acceleration !== null" name="Acceleration">
+      {{ display(reading.acceleration, reading.channel.measures, 2, 2) }}
+    </FactRow>
+  </template>
+
+  <MotorFields v-if="driver" :name="joint.name" :motor="driver" :turns="turns" />
+  <div v-if="stage.stage === 'drive'" class="ways">
+    <template v-if="isTied">
+      <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
+        {{ isTied.suspended ? 'Let the driver act' : 'Let the driver rest' }}
+      </v-btn>
+      <v-btn @click="edits.takeAway(`the driver of ${joint.name}`, [isTied.id])">Take the driver away</v-btn>
+    </template>
+    <template v-else-if="mine.length > 0">
+      <v-btn @click="drive('moves')">Drive by moves</v-btn>
+      <v-btn @click="drive('motor')">Drive by a motor</v-btn>
+    </template>
+  </div>
+
+  <div class="company">
+    <strong>What moves with it</strong>
+    <p class="muted">{{ company }}</p>
+  </div>
+  <template v-if="stage.stage !== 'drive'">
+    <JointLimits :joint="joint" />
+    <EntityActions :id="joint.id" list="joints" :suspended="joint.suspended" />
+  </template>
+</template>
+
+<style scoped>
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 6px 14px;
+}
+
+.company {
+  margin: 10px 14px;
+  padding: 10px;
+  background: rgb(var(--v-theme-field));
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 8px;
+}
+
+.company strong {
+  font-weight: 600;
+}
+
+.company p {
+  margin: 3px 0 0;
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+/** The freedoms of a joint with their limits and rest position: typed, taken from where it stands, and played through. */
+import { mdiPlay } from '@mdi/js'
+import { jointType } from '@ligamen/core'
+import type { Joint, JointFreedom, Problem, Quantity } from '@ligamen/core'
+import QuantityField from '../../fields/QuantityField.vue'
+import { useReadings } from '~/model/pose/useReadings'
+import { display } from '~/fields/display'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePoseStore } from '~/model/pose/pose'
+
+const props = defineProps<{ joint: Joint }>()
+const mechanism = useMechanismStore()
+const pose = usePoseStore()
+const readings = useReadings()
+const fault = ref('')
+
+const freedoms = computed(() =>
+  (jointType(props.joint.kind)?.freedoms ?? []).map(({ name, motion }) => ({
+    name,
+    dimension: motion === 'slide' ? ('length' as const) : ('angle' as const),
+    settings: props.joint.freedoms?.find((f) => f.name === name),
+    reading: readings.value.find(({ channel }) => channel.key === `${props.joint.id}/${name}`),
+  })),
+)
+const several = computed(() => freedoms.value.length > 1)
+
+type Field = 'lower' | 'upper' | 'rest'
+const LABELS: Readonly<Record<Field, string>> = {
+  lower: 'Lower limit',
+  upper: 'Upper limit',
+  rest: 'Rest position',
+}
+const FIELDS = Object.keys(LABELS) as Field[]
+
+function alter(
+  edit: string,
+  freedom: string,
+  change: (settings: JointFreedom) => JointFreedom,
+): Promise<readonly Problem[]> {
+  return mechanism.edit(edit, (draft) => {
+    const joint = draft.joints.find(({ id }) => id === props.joint.id)!
+    const settings = change(joint.freedoms?.find(({ name }) => name === freedom) ?? { name: freedom })
+    const rest = (joint.freedoms ?? []).filter(({ name }) => name !== freedom)
+    joint.freedoms = Object.keys(settings).length > 1 ? [...rest, settings] : rest
+    if (joint.freedoms.length === 0) delete joint.freedoms
+  })
+}
+
+const set = (freedom: string, field: Field) => (value: Quantity) =>
+  alter(`${props.joint.name}: ${LABELS[field].toLowerCase()} ${value}`, freedom, (settings) => ({
+    ...settings,
+    [field]: value,
+  }))
+const clear = (freedom: string, field: Field) => () =>
+  alter(
+    `${props.joint.name}: no ${LABELS[field].toLowerCase()}`,
+    freedom,
+    (settings) =>
+      Object.fromEntries(
+        Object.entries(settings).filter(([key]) => key !== field),
+      ) as unknown as JointFreedom,
+  )
+
+async function takePresent(freedom: (typeof freedoms.value)[number], field: Field) {
+  const { reading } = freedom
+  if (!reading) return
+  const { measures } = reading.channel
+  const shown = display(reading.value, measures, 0, 4).replace('−', '-').replace('°', ' deg')
+  const refused = await set(freedom.name, field)(shown)
+  fault.value = refused.map(({ message }) => message).join(' ')
+}
+
+async function playTravel(freedom: string) {
+  const clip = await mechanism.ask('travel', `${props.joint.id}/${freedom}`)
+  if (clip.ok) pose.show(clip.value, false)
+  fault.value = clip.ok ? '' : clip.problems.map(({ message }) => message).join(' ')
+}
+</script>
+
+<template>
+  <section v-for="freedom in freedoms" :key="freedom.name" :aria-label="`Limits of ${freedom.name}`">
+    <h3 class="heading">{{ several ? `Limits of ${freedom.name}` : 'Limits' }}</h3>
+    <div v-for="field in FIELDS" :key="field" class="row">
+      <QuantityField
+        :label="LABELS[field]"
+        :value="freedom.settings?.[field] ?? null"
+        :dimension="freedom.dimension"
+        :commit="set(freedom.name, field)"
+        :clear="clear(freedom.name, field)"
+      />
+      <button
+        type="button"
+        :aria-label="`${LABELS[field]} here, at the present position`"
+        title="Take the present position"
+        @click="takePresent(freedom, field)"
+      >
+        here
+      </button>
+    </div>
+    <div class="play">
+      <v-btn :prepend-icon="mdiPlay" @click="playTravel(freedom.name)">Play the travel</v-btn>
+    </div>
+  </section>
+  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 48px;
+  align-items: start;
+}
+
+.row button {
+  margin-top: 10px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-primary));
+  text-align: left;
+  text-decoration: underline;
+}
+
+.row :deep(.field) {
+  padding-right: 8px;
+}
+
+.play {
+  padding: 5px 14px;
+}
+
+.fault {
+  margin: 4px 14px;
+  padding: 6px 8px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-error));
+  background: rgb(var(--v-theme-error-soft));
+  border-radius: 6px;
+}
+</style>

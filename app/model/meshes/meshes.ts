@@ -1,0 +1,60 @@
+/**
+ * Triangles of imported parts by the hash of their content: kept in the browser and on the server, fetched once, shared by
+ * all views. What the server has not got yet is sent again later.
+ */
+import { createStore, get, set } from 'idb-keyval'
+import { meshOfTriangles } from '@ligamen/core'
+import type { MechanismDocument, Mesh } from '@ligamen/core'
+import { api } from '../document/api'
+
+const known = new Map<string, Mesh>()
+const onServer = new Set<string>()
+/** Counts arrivals, for those who draw. */
+const loaded = ref(0)
+
+let store: ReturnType<typeof createStore> | null = null
+const kept = () => (store ??= createStore('ligamen-meshes', 'triangles'))
+
+async function send(hash: string, positions: Float32Array): Promise<void> {
+  if (onServer.has(hash)) return
+  const answer = await api.storeMesh(hash, new Blob([positions as Float32Array<ArrayBuffer>]))
+  if (answer.ok) onServer.add(hash)
+}
+
+export const meshes = {
+  loaded,
+  get: (hash: string): Mesh | undefined => known.get(hash),
+
+  /** Takes meshes in: drawn at once, kept in the browser, sent to the server. */
+  async put(prepared: readonly { hash: string; mesh: Mesh }[]): Promise<void> {
+    for (const { hash, mesh } of prepared) known.set(hash, mesh)
+    loaded.value++
+    for (const { hash, mesh } of prepared) {
+      await set(hash, mesh.positions, kept()).catch(() => undefined)
+      await send(hash, mesh.positions)
+    }
+  },
+
+  /** Brings what a document asks for: from the browser, else from the server. */
+  async bring(document: MechanismDocument): Promise<void> {
+    const wanted = new Set(document.parts.flatMap(({ mesh }) => mesh ?? []))
+    for (const hash of wanted) {
+      if (known.has(hash)) continue
+      const local = await get<Float32Array>(hash, kept()).catch(() => undefined)
+      const content = local ?? (await fetched(hash))
+      if (!content) continue
+      known.set(hash, meshOfTriangles(content))
+      loaded.value++
+      if (local) void send(hash, local)
+    }
+  },
+}
+
+async function fetched(hash: string): Promise<Float32Array | null> {
+  const content = await api.mesh(hash)
+  if (!content) return null
+  onServer.add(hash)
+  const positions = new Float32Array(content)
+  await set(hash, positions, kept()).catch(() => undefined)
+  return positions
+}

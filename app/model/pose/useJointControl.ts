@@ -1,0 +1,97 @@
+/** Putting joints where somebody wants them: one position by number or slider, a pose, home. */
+import { coordinateOfKey, parseQuantity } from '@ligamen/core'
+import type { Channel, Problem } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlaybackStore } from '~/model/pose/playback'
+import { usePoseStore } from '~/model/pose/pose'
+import { useRunStore } from '~/model/run/run'
+
+export interface Range {
+  readonly lower: number
+  readonly upper: number
+}
+
+export function useJointControl() {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const playback = usePlaybackStore()
+  const pose = usePoseStore()
+  let busy = false
+  let next: Readonly<Record<string, number>> | null = null
+
+  /** What is on screen is where a motion by hand starts from, a frame of the take included. */
+  async function startHere() {
+    const { take } = run
+    if (pose.source !== 'take' || !take) return
+    const at = playback.frame * take.coordinateChannels.length
+    const values = take.coordinateChannels.map(({ key }, c) => [key, take.coordinates[at + c]!])
+    run.standing = await mechanism.ask('stand', Object.fromEntries(values) as Record<string, number>)
+  }
+
+  /** Goes there by a feasible path, which is shown. Returns why it does not get there. */
+  async function goTo(values: Readonly<Record<string, number>>, show: boolean): Promise<readonly Problem[]> {
+    if (playback.playing) playback.pause()
+    await startHere()
+    const gone = await mechanism.ask('goTo', values)
+    if (!gone.ok) return gone.problems
+    run.standing = gone.value.standing
+    pose.byHand = true
+    if (show) pose.show(gone.value.clip, false)
+    return []
+  }
+
+  /** As a slider is pulled: only the newest value counts, and what cannot be reached is passed over. */
+  async function follow(
+    values: Readonly<Record<string, number>>,
+    told: (refused: readonly Problem[]) => void = () => undefined,
+  ) {
+    next = values
+    if (busy) return
+    busy = true
+    while (next) {
+      const wanted = next
+      next = null
+      told(await goTo(wanted, false))
+    }
+    busy = false
+  }
+
+  /** Brings a point of a body, in its frame, to a place in ground. Returns why it does not get there. */
+  async function reach(
+    body: string,
+    point: readonly [number, number, number],
+    target: readonly [number, number, number],
+  ): Promise<readonly Problem[]> {
+    if (playback.playing) playback.pause()
+    await startHere()
+    const reached = await mechanism.ask('reach', { body, point, target })
+    if (!reached.ok) return reached.problems
+    run.standing = reached.value
+    pose.byHand = true
+    return []
+  }
+
+  async function home() {
+    if (playback.playing) playback.pause()
+    await mechanism.ask('home', undefined)
+    run.standing = null
+    pose.byHand = true
+    pose.endPreview()
+  }
+
+  /** Limits of a joint position, or what a slider may span without any. */
+  function rangeOf({ key, measures }: Channel): Range {
+    const ref = coordinateOfKey(key)
+    const joint = mechanism.document?.joints.find(({ id }) => id === ref.joint)
+    const freedom = joint?.freedoms?.find(({ name }) => name === ref.freedom)
+    const read = (quantity: string | number | undefined, otherwise: number) => {
+      if (quantity === undefined) return otherwise
+      const parsed = parseQuantity(quantity, measures === 'length' ? 'length' : 'angle')
+      return parsed.ok ? parsed.value : otherwise
+    }
+    const reach = measures === 'length' ? 0.2 : Math.PI
+    return { lower: read(freedom?.lower, -reach), upper: read(freedom?.upper, reach) }
+  }
+
+  return { goTo, follow, reach, startHere, home, rangeOf }
+}

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/**
+ * The 3D view of the mechanism: drag a body that can move to move it, drag elsewhere (or with Alt) to orbit, right-drag to
+ * pan, wheel to zoom, click to select or to pick a datum.
+ */
+import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import { useModelPointer } from '~/view/useModelPointer'
+import { useViewport } from '~/view/useViewport'
+import { usePathMakerStore } from '~/drive/paths/path-maker'
+import { usePickingStore } from '~/model/picking/picking'
+import { useVisibilityStore } from '~/model/screen/visibility'
+
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const { view, fit, picture } = useViewport(canvas)
+const { press, move, release, leave } = useModelPointer(view)
+const picking = usePickingStore()
+const visibility = useVisibilityStore()
+const path = usePathMakerStore()
+defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
+</script>
+
+<template>
+  <div class="model-view">
+    <canvas
+      ref="canvas"
+      tabindex="0"
+      role="application"
+      aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
+      :class="{ picking: picking.wanted || path.drawing }"
+      @pointerdown.capture="press"
+      @pointermove="move"
+      @pointerup="release"
+      @pointerleave="leave"
+    />
+    <div class="tools">
+      <v-btn
+        color="surface"
+        variant="flat"
+        :icon="mdiFitToScreenOutline"
+        aria-label="Fit the model into the view"
+        title="Fit (F)"
+        @click="fit"
+      />
+      <v-btn
+        v-if="visibility.anythingAway"
+        color="surface"
+        variant="flat"
+        :icon="mdiEyeOutline"
+        aria-label="Show everything"
+        title="Show everything"
+        @click="visibility.showAll"
+      />
+    </div>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.model-view {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: rgb(var(--v-theme-view));
+}
+
+canvas {
+  display: block;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+}
+
+canvas:focus-visible {
+  outline-offset: -2px;
+}
+
+.picking {
+  cursor: crosshair;
+}
+
+.tools {
+  position: absolute;
+  top: 10px;
+  right: 10px;
+  display: grid;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,154 @@
+/**
+ * What the place under the pointer offers as a datum: a named datum of the part, the centre of a circle or arc with its axis,
+ * the middle or an end of an edge, the middle of a face with its normal, or the axis of a round surface.
+ */
+import {
+  fail,
+  formatQuantity,
+  identityFrame,
+  moved,
+  multiply,
+  ORIGIN,
+  placedFrames,
+  placementOf,
+  resolvePart,
+  succeed,
+} from '@ligamen/core'
+import type { Body, Boundary, Feature, Frame, MechanismDocument, Result, ResolvedPart } from '@ligamen/core'
+import { namedDatumsOf } from '../model/picking/named-datums'
+import type { NamedDatum } from '../model/picking/named-datums'
+import { featuresOf } from '../model/meshes/part-meshes'
+import type { Viewport } from '~/view/three/viewport'
+
+/** How near on the canvas the pointer has to be [px]. */
+const NEAR_DATUM = 9
+const NEAR_EDGE = 8
+/** Places nearer than this are one [m]. */
+const SAME = 2e-6
+
+type Point = readonly [number, number, number]
+
+export function candidateAt(
+  view: Viewport,
+  document: MechanismDocument,
+  x: number,
+  y: number,
+): Result<NamedDatum> {
+  const hit = view.hitAt(x, y)
+  const body = document.bodies.find(({ id }) => id === hit?.body)
+  if (!hit || !body) return nothing('Point at a part of the mechanism, or choose a datum from the list.')
+  const away = (onBody: Point) => {
+    const [px, py] = view.onCanvas(view.toGround(body.id, onBody))
+    return Math.hypot(px - x, py - y)
+  }
+  const named = namedDatumsOf(document, body)
+  const nearest = closest(named, ({ frame }) => away(originOf(frame)))
+  if (nearest && nearest.distance < NEAR_DATUM) return succeed(nearest.item)
+
+  const placed = body.parts.find(({ id }) => id === hit.placed)
+  const part = document.parts.find(({ id }) => id === placed?.part)
+  const around = part && featuresOf(part)?.around(hit.triangle)
+  if (!placed || !around) return nothing('This part is still loading.')
+  const onBody = placedOn(document, body, placed.id)
+  const place = (p: Point): Point => originOf(multiply(onBody, moved(p)))
+  const boundary = closest(around.boundaries, ({ points }) => alongCanvas(points.map(place), away))
+  const feature =
+    boundary && boundary.distance < NEAR_EDGE
+      ? ofBoundary(boundary.item, place, away)
+      : around.face && { feature: around.face, words: wordsOf(around.face) }
+  if (!feature)
+    return nothing(
+      'This surface is neither flat nor round, so it gives no axis; point at an edge, or choose a named datum.',
+    )
+  const frame = multiply(onBody, feature.feature.frame)
+  const same = named.find((datum) => agrees(datum.frame, frame, feature.feature))
+  if (same) return succeed(same)
+  return succeed({
+    pick: { name: feature.words, body: body.id, at: placementOf(frame) },
+    frame,
+    words: `${feature.words} of ${body.name}`,
+  })
+}
+
+const nothing = (message: string) => fail({ code: 'pick-nothing', message })
+
+/** The middle between two picked faces of one body. */
+export function midwayOf(a: NamedDatum, b: NamedDatum): Result<NamedDatum> {
+  if (a.pick.body !== b.pick.body)
+    return nothing('Both faces have to be on one body; pick another face of the same one.')
+  const frame = a.frame.slice()
+  for (let k = 0; k < 3; k++) frame[ORIGIN + k] = (a.frame[ORIGIN + k]! + b.frame[ORIGIN + k]!) / 2
+  const words = `midway between ${a.pick.name} and ${b.pick.name}`.slice(0, 120)
+  return succeed({ pick: { name: words, body: a.pick.body, at: placementOf(frame) }, frame, words })
+}
+
+const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
+
+function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {
+  const parts = new Map<string, ResolvedPart>()
+  for (const part of document.parts) {
+    const resolved = body.parts.some((p) => p.part === part.id) ? resolvePart(part, '') : null
+    if (resolved?.ok) parts.set(part.id, resolved.value)
+  }
+  const frames = placedFrames(body, parts, '')
+  return (frames.ok && frames.value.get(placed)) || identityFrame()
+}
+
+function closest<T>(
+  items: readonly T[],
+  distance: (item: T) => number,
+): { item: T; distance: number } | null {
+  let best: { item: T; distance: number } | null = null
+  for (const item of items) {
+    const d = distance(item)
+    if (!best || d < best.distance) best = { item, distance: d }
+  }
+  return best
+}
+
+/** How near a polyline comes to the pointer, by points along its segments. */
+function alongCanvas(points: readonly Point[], away: (point: Point) => number): number {
+  let best = Infinity
+  points.forEach((p, k) => {
+    const q = points[k + 1]
+    const steps = q ? Math.max(1, Math.ceil(12 / points.length)) : 0
+    for (let s = 0; s < steps; s++) {
+      const mixed = [0, 1, 2].map((c) => p[c]! + ((q![c]! - p[c]!) * s) / steps) as unknown as Point
+      best = Math.min(best, away(mixed))
+    }
+  })
+  return best
+}
+
+function ofBoundary({ feature }: Boundary, place: (p: Point) => Point, away: (p: Point) => number) {
+  if (feature.kind !== 'edge') return { feature, words: wordsOf(feature) }
+  const ends = feature.ends.map((end) => ({ end, distance: away(place(end)) }))
+  const middle = away(place(originOf(feature.frame)))
+  const near = ends.find(({ distance }) => distance < middle)
+  if (!near) return { feature, words: 'middle of an edge' }
+  const frame = feature.frame.slice()
+  frame.set(near.end, ORIGIN)
+  return { feature: { ...feature, frame }, words: 'end of an edge' }
+}
+
+function wordsOf(feature: Feature): string {
+  switch (feature.kind) {
+    case 'plane':
+      return 'middle of a face'
+    case 'edge':
+      return 'middle of an edge'
+    case 'cylinder':
+      return `axis of a round face, Ø ${formatQuantity(2 * feature.radius, 'mm', 2)}`
+    default:
+      return `centre of ${feature.kind === 'arc' ? 'an arc' : 'a circle'}, Ø ${formatQuantity(2 * feature.radius, 'mm', 2)}`
+  }
+}
+
+/** Whether a named datum is the same place; a round face gives its axis wherever along it the datum stands. */
+function agrees(named: Frame, found: Frame, feature: Feature): boolean {
+  const along = named[6]! * found[6]! + named[7]! * found[7]! + named[8]! * found[8]!
+  if (Math.abs(Math.abs(along) - 1) > 1e-6 || (feature.kind === 'plane' && along < 0)) return false
+  const gap = [0, 1, 2].map((k) => named[ORIGIN + k]! - found[ORIGIN + k]!)
+  const beside = feature.kind === 'cylinder' ? gap.reduce((sum, g, k) => sum + g * found[6 + k]!, 0) : 0
+  return Math.sqrt(Math.max(0, gap.reduce((sum, g) => sum + g * g, 0) - beside * beside)) < SAME
+}

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+/** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
+import type { Advice } from '@ligamen/core'
+import ScenarioFaults from '~/drive/scenario/ScenarioFaults.vue'
+import { describeChanges } from '~/workspace/changes'
+import { seconds } from '~/fields/display'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlaybackStore } from '~/model/pose/playback'
+import { useRunStore } from '~/model/run/run'
+import { useSavingStore } from '~/model/document/saving'
+import { useStageStore } from '~/model/screen/stage'
+
+defineProps<{ recovered: boolean }>()
+const emit = defineEmits<{ takeTheirs: []; keepAsCopy: [] }>()
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const playback = usePlaybackStore()
+const saving = useSavingStore()
+const stage = useStageStore()
+
+const conflict = computed(() => {
+  const met = saving.conflict
+  if (!met) return null
+  const from = met.base ?? mechanism.document
+  return {
+    at: new Date(met.changedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
+    changes: from ? describeChanges(from, met.theirs) : [],
+  }
+})
+const motion = computed(() => {
+  if (mechanism.problems.length > 0) return mechanism.problems.map((p) => p.message).join(' ')
+  // what keeps a scenario from starting is told with what would mend it
+  if (!run.problem || run.problem === run.report?.problem) return ''
+  const kept =
+    run.stale && run.take
+      ? ` The last good motion (${seconds(run.take.frames * run.take.interval)}) stays.`
+      : ''
+  return run.problem.message + kept
+})
+
+/** What would make a stored document hold again. */
+const ways = shallowRef<readonly Advice[]>([])
+watch(
+  () => mechanism.problems,
+  async (problems) => {
+    ways.value = []
+    if (problems.length > 0) ways.value = await mechanism.ask('mend', undefined)
+  },
+  { immediate: true },
+)
+const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way.document))
+</script>
+
+<template>
+  <div class="notices">
+    <div v-if="conflict" class="notice" role="alert">
+      <strong>This mechanism was saved somewhere else at {{ conflict.at }}.</strong>
+      <span>
+        Your edits are kept here and are not saved yet. Changed there:
+        {{ conflict.changes.length > 0 ? conflict.changes.join('; ') : 'nothing that differs from yours' }}.
+      </span>
+      <span class="choices">
+        <v-btn color="primary" variant="flat" @click="saving.keepMine">Save mine over it</v-btn>
+        <v-btn @click="emit('keepAsCopy')">Keep mine as a copy</v-btn>
+        <v-btn @click="emit('takeTheirs')">Take theirs</v-btn>
+      </span>
+    </div>
+    <div v-if="saving.state === 'refused'" class="notice" role="alert">
+      <strong>The server did not take the last edit.</strong> {{ saving.refusal }}
+      <span class="choices"><v-btn @click="emit('keepAsCopy')">Keep mine as a copy</v-btn></span>
+    </div>
+    <div v-if="motion" class="notice" role="alert">
+      {{ motion }}
+      <span v-if="run.take?.stopped && run.problem === run.take.stopped" class="choices">
+        <v-btn @click="playback.step(Infinity)">Go to where it stops</v-btn>
+      </span>
+      <span v-if="ways.length > 0" class="choices">
+        <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
+      </span>
+    </div>
+    <ScenarioFaults v-if="stage.stage === 'drive'" class="notice" />
+    <div v-if="recovered && saving.state === 'saved'" class="notice calm" role="status">
+      Edits that had not reached the server were found here and are saved now.
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.notices {
+  position: absolute;
+  top: 10px;
+  left: 10px;
+  right: 54px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  pointer-events: none;
+}
+
+.notice {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  align-self: flex-start;
+  max-width: 640px;
+  padding: 8px 12px;
+  color: rgb(var(--v-theme-on-attention-soft));
+  pointer-events: auto;
+  background: rgb(var(--v-theme-attention-soft));
+  border: 1px solid rgb(var(--v-theme-attention));
+  border-radius: 8px;
+}
+
+.calm {
+  color: rgb(var(--v-theme-on-primary-soft));
+  background: rgb(var(--v-theme-primary-soft));
+  border-color: rgb(var(--v-theme-primary));
+}
+
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 4px;
+}
+</style>

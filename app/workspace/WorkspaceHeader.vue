@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** The header: where we are, the mobility line, the state of saving, undo and redo, the theme. */
+import { mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import BrandMark from '../theme/BrandMark.vue'
+import MobilityLine from './MobilityLine.vue'
+import SaveStatus from './SaveStatus.vue'
+import { useAppearance } from '~/theme/useAppearance'
+import { useHistoryStore } from '~/model/document/history'
+import { useMechanismStore } from '~/model/document/mechanism'
+
+defineProps<{ project: string }>()
+const mechanism = useMechanismStore()
+const history = useHistoryStore()
+const { isDark, toggle } = useAppearance()
+
+const undoTitle = computed(() => (history.undoable ? `Undo: ${history.undoable.name}` : 'Nothing to undo'))
+const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.name}` : 'Nothing to redo'))
+</script>
+
+<template>
+  <header>
+    <NuxtLink to="/" class="home" aria-label="Ligamen, all projects"><BrandMark /></NuxtLink>
+    <span class="where">
+      <strong>{{ project }}</strong>
+      <span class="muted"> / {{ mechanism.document?.name }}</span>
+    </span>
+    <MobilityLine />
+    <span class="spacer" />
+    <SaveStatus />
+    <v-btn
+      :icon="mdiUndo"
+      variant="text"
+      aria-label="Undo"
+      :title="undoTitle"
+      :disabled="!history.undoable"
+      @click="mechanism.undo"
+    />
+    <v-btn
+      :icon="mdiRedo"
+      variant="text"
+      aria-label="Redo"
+      :title="redoTitle"
+      :disabled="!history.redoable"
+      @click="mechanism.redo"
+    />
+    <v-btn
+      :icon="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight"
+      variant="text"
+      :aria-label="isDark ? 'Light theme' : 'Dark theme'"
+      :title="isDark ? 'Light theme' : 'Dark theme'"
+      @click="toggle"
+    />
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-width: 0;
+  padding: 0 12px 0 16px;
+  background: rgb(var(--v-theme-surface));
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.home {
+  text-decoration: none;
+}
+
+.where {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.where strong {
+  font-weight: 600;
+}
+
+.spacer {
+  flex: 1;
+}
+
+header :deep(.v-btn--icon) {
+  width: 32px;
+  height: 32px;
+}
+</style>
