@@ -24,6 +24,17 @@ export const CORE = [
   'exchange',
 ]
 
+/** Rooms of the app: each may import those on the lines below its own, and none on the same line but itself. */
+const APP = [
+  ['pages'],
+  ['workspace'],
+  ['inspector'],
+  ['build', 'connect', 'drive', 'desk', 'start'],
+  ['view', 'fields'],
+  ['model'],
+  ['workers', 'theme'],
+]
+
 const law = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to })
 
 const forbidden = [
@@ -35,6 +46,41 @@ const forbidden = [
       { path: `^core/src/${room}/` },
       { path: `^core/src/(${CORE.slice(k + 1).join('|')})/` },
     ),
+  ),
+  ...APP.flatMap((line, k) =>
+    line.map((room) => {
+      const others = [...APP.slice(0, k).flat(), ...line.filter((other) => other !== room)]
+      return law(
+        `app-${room}`,
+        `app/${room} may import only the rooms below it, and no stage another one.`,
+        { path: `^app/${room}/` },
+        { path: `^app/(${others.join('|')})/` },
+      )
+    }),
+  ),
+  law(
+    'workers-by-their-protocol',
+    'The screen knows of a worker what it says and hears.',
+    { path: '^app/(?!workers/)' },
+    { path: '^app/workers/', pathNot: '(protocol|questions|overlap\\.worker|exchange/formats/format)\\.ts$' },
+  ),
+  law(
+    'server-alone',
+    'The server knows the core and what it shares with the app.',
+    { path: '^server/' },
+    { path: '^(demo|app|cli|scripts)/' },
+  ),
+  law(
+    'demo-alone',
+    'The demo is documents: it knows the core and the starting points.',
+    { path: '^demo/' },
+    { path: '^(server|app|cli|scripts)/' },
+  ),
+  law(
+    'shared-alone',
+    'What server and app share knows neither.',
+    { path: '^shared/' },
+    { path: '^(server|app|cli|demo|scripts)/' },
   ),
   law(
     'core-knows-no-screen',
@@ -48,7 +94,7 @@ const forbidden = [
     'core-by-its-face',
     'Law 2: from outside the core is reached by core/src/index.ts.',
     { path: '^(app|server|cli|demo|tests|docs|scripts)/' },
-    { path: '^core/(?!src/index\\.ts)' },
+    { path: '^core/(?!src/index\\.ts|test/sketch\\.ts|test/published/closed-forms\\.ts)' },
   ),
   law(
     'face-is-for-others',

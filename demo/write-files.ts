@@ -1,8 +1,8 @@
 /** Writes the demo documents as files, for the command line and for people: `npx tsx demo/write-files.ts`. */
 import { writeFileSync } from 'node:fs'
-import { packetPusher } from './documents/packet-pusher'
+import { packetPusher } from '../shared/starting-points/packet-pusher'
 import { seedLine } from './documents/seed-line'
-import { walkingBeam } from './documents/walking-beam'
+import { walkingBeam } from '../shared/starting-points/walking-beam'
 
 export const files = { 'walking-beam': walkingBeam, 'packet-pusher': packetPusher, 'seed-line': seedLine }
 

@@ -57,7 +57,7 @@ async function core() {
 async function inBrowser() {
   const database = await startMariadb(folder)
   started.push(database)
-  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], {
+  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts'], {
     DATABASE_URL: database.url,
   })
   await build()

@@ -40,7 +40,7 @@ async function main() {
     await remember('')
     database = own.url
   }
-  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], {
+  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts'], {
     DATABASE_URL: database,
   })
   await build()

@@ -51,7 +51,7 @@ async function main() {
     const database = await startMariadb(folder)
     started.push(database)
     environment.DATABASE_URL = database.url
-    await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/seed.ts'], environment)
+    await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts'], environment)
     return 0
   })
   if (!ready) return

@@ -9,6 +9,7 @@ import PositionSlider from '~/fields/PositionSlider.vue'
 import { useDesk } from '~/desk/useDesk'
 import { useJointControl } from '~/model/pose/useJointControl'
 import { display, seconds } from '~/fields/display'
+import { usePanelsStore } from '~/model/screen/panels'
 import { useDeskStore } from '~/desk/desk'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { TOLERANCES, useRecorderStore } from '~/desk/recorder'
@@ -20,6 +21,7 @@ const WAYS = [
 ] as const
 
 const desk = useDeskStore()
+const panels = usePanelsStore()
 const recorder = useRecorderStore()
 const mechanism = useMechanismStore()
 const { joints, datums, offered, refusal, put, pull, takeOff, showAs, rangeOf } = useDesk()
@@ -78,7 +80,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
         variant="text"
         size="small"
         aria-label="Close the desk"
-        @click="desk.open = false"
+        @click="panels.desk = false"
       />
     </header>
     <div class="body">

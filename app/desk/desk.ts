@@ -1,6 +1,8 @@
-/** The control desk: whether it is open, the controls that are moved together, and the datums that can be taken hold of. */
+/** The control desk: the controls that are moved together, and the datums that can be taken hold of. */
 import { useMechanismStore } from '../model/document/mechanism'
 import { useRunStore } from '../model/run/run'
+import { usePanelsStore } from '../model/screen/panels'
+import { useOverlaysStore } from '../view/overlays'
 import { useStageStore } from '../model/screen/stage'
 
 /** A datum of the desk: its body, and where it stands on it [m]. */
@@ -15,16 +17,18 @@ export const useDeskStore = defineStore('desk', () => {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const stage = useStageStore()
-  const open = ref(false)
+  const panels = usePanelsStore()
   /** Keys of joint positions that are moved by the same share of their range. */
   const together = shallowRef<ReadonlySet<string>>(new Set())
 
   const controls = computed(() => mechanism.document?.desk ?? [])
   const grips = computed<readonly Grip[]>(() => {
-    if (!open.value || stage.stage !== 'drive') return []
+    if (!panels.desk || stage.stage !== 'drive') return []
     const wanted = new Set(controls.value.map(({ datum }) => datum))
     return (run.report?.datums ?? []).filter(({ datum }) => wanted.has(datum))
   })
+
+  useOverlaysStore().lay({ grips: () => grips.value })
 
   function toggleTogether(key: string) {
     const next = new Set(together.value)
@@ -32,5 +36,5 @@ export const useDeskStore = defineStore('desk', () => {
     together.value = next
   }
 
-  return { open, together, controls, grips, toggleTogether }
+  return { together, controls, grips, toggleTogether }
 })

@@ -9,7 +9,7 @@ import BrandMark from '~/theme/BrandMark.vue'
 import { useAppearance } from '~/theme/useAppearance'
 import { useProjects } from '~/start/useProjects'
 import { api } from '~/model/document/api'
-import type { MechanismSummary, ProjectSummary } from '~/model/document/api'
+import type { MechanismSummary, ProjectSummary } from '~~/shared/api'
 import { when } from '~/start/when'
 
 type Asking =

@@ -2,7 +2,7 @@
 /** A mechanism on the start page: its picture, its name, when it changed, and what can be done to it. */
 import { mdiDotsVertical } from '@mdi/js'
 import { pictureAddress } from '~/model/document/api'
-import type { MechanismSummary } from '~/model/document/api'
+import type { MechanismSummary } from '~~/shared/api'
 import { when } from '~/start/when'
 
 defineProps<{ mechanism: MechanismSummary }>()

@@ -1,6 +1,7 @@
 /** The projects with their mechanisms, and what can be done to them. Every action reads the list anew. */
 import { api } from '~/model/document/api'
-import type { Answer, ProjectSummary } from '~/model/document/api'
+import type { Answer } from '~/model/document/api'
+import type { ProjectSummary } from '~~/shared/api'
 
 export function useProjects() {
   const projects = ref<ProjectSummary[]>([])

@@ -6,7 +6,7 @@
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { useModelPointer } from '~/view/useModelPointer'
 import { useViewport } from '~/view/useViewport'
-import { usePathMakerStore } from '~/drive/paths/path-maker'
+import { useGesturesStore } from '~/view/gestures'
 import { usePickingStore } from '~/model/picking/picking'
 import { useVisibilityStore } from '~/model/screen/visibility'
 
@@ -15,7 +15,7 @@ const { view, fit, picture } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
-const path = usePathMakerStore()
+const gestures = useGesturesStore()
 defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
 </script>
 
@@ -26,7 +26,7 @@ defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.bo
       tabindex="0"
       role="application"
       aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
-      :class="{ picking: picking.wanted || path.drawing }"
+      :class="{ picking: picking.wanted || gestures.drawing }"
       @pointerdown.capture="press"
       @pointermove="move"
       @pointerup="release"

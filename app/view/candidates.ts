@@ -72,16 +72,6 @@ export function candidateAt(
 
 const nothing = (message: string) => fail({ code: 'pick-nothing', message })
 
-/** The middle between two picked faces of one body. */
-export function midwayOf(a: NamedDatum, b: NamedDatum): Result<NamedDatum> {
-  if (a.pick.body !== b.pick.body)
-    return nothing('Both faces have to be on one body; pick another face of the same one.')
-  const frame = a.frame.slice()
-  for (let k = 0; k < 3; k++) frame[ORIGIN + k] = (a.frame[ORIGIN + k]! + b.frame[ORIGIN + k]!) / 2
-  const words = `midway between ${a.pick.name} and ${b.pick.name}`.slice(0, 120)
-  return succeed({ pick: { name: words, body: a.pick.body, at: placementOf(frame) }, frame, words })
-}
-
 const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
 
 function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {

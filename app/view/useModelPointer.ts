@@ -4,24 +4,22 @@
  */
 import type { Viewport } from '~/view/three/viewport'
 import { candidateAt } from '~/view/candidates'
-import { frameOfPose, ORIGIN, writePoses } from '@ligamen/core'
+import { frameOfPose, writePoses } from '@ligamen/core'
 import { floatingWith } from '~/view/tied'
 import { useJointControl } from '../model/pose/useJointControl'
-import { useDeskStore } from '~/desk/desk'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { PLANES, usePathMakerStore } from '~/drive/paths/path-maker'
+import { useGesturesStore } from '~/view/gestures'
+import { useOverlaysStore } from '~/view/overlays'
 import { usePickingStore } from '~/model/picking/picking'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
-import { useScenarioEdits } from '../drive/scenario/useScenarioEdits'
-import { useStageStore } from '~/model/screen/stage'
 import { useTravelDial } from './useTravelDial'
 import type { Limit } from '~/view/three/travel-dial'
 import { useSelectionStore } from '~/model/screen/selection'
 
 /** A press that moves less than this is a click [px]. */
 const CLICK = 4
-/** How near a datum of the control desk is taken hold of [px]. */
+/** How near a datum that is offered to be dragged is taken hold of [px]. */
 const GRIP = 14
 
 type Vector = readonly [number, number, number]
@@ -32,11 +30,9 @@ export function useModelPointer(view: Ref<Viewport | null>) {
   const picking = usePickingStore()
   const pose = usePoseStore()
   const selection = useSelectionStore()
-  const desk = useDeskStore()
-  const path = usePathMakerStore()
+  const overlays = useOverlaysStore()
+  const gestures = useGesturesStore()
   const { startHere } = useJointControl()
-  const stage = useStageStore()
-  const edits = useScenarioEdits()
   let pressed: { x: number; y: number } | null = null
   /** What is held: its body, and the point in ground at which it was taken. */
   let held: { body: string; name: string; through: Vector } | null = null
@@ -54,7 +50,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     pressed = { x: event.clientX, y: event.clientY }
     held = null
     dragging = false
-    if (event.button !== 0 || event.altKey || picking.wanted || path.drawing || !view.value) return
+    if (event.button !== 0 || event.altKey || picking.wanted || gestures.drawing || !view.value) return
     if (view.value.onHandle()) {
       pressed = null
       return
@@ -86,9 +82,9 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     mechanism.grab(body, point, alone)
   }
 
-  /** The datum of the control desk under the pointer. */
+  /** The datum offered to be dragged under the pointer. */
   const gripAt = (x: number, y: number) =>
-    desk.grips.find(({ body, point }) => {
+    overlays.grips.find(({ body, point }) => {
       const [left, top] = view.value!.onCanvas(view.value!.toGround(body, point))
       return Math.hypot(left - x, top - y) <= GRIP
     })
@@ -141,29 +137,19 @@ export function useModelPointer(view: Ref<Viewport | null>) {
       if (picking.offered) picking.give(picking.offered)
       return
     }
-    if (path.drawing && path.start) {
-      const { normal } = PLANES.find(({ value }) => value === path.plane)!
-      const through = [...path.start.subarray(ORIGIN, ORIGIN + 3)] as unknown as Vector
-      const place = view.value.onPlane(event.offsetX, event.offsetY, through, normal)
-      if (place) path.draw(place)
+    const { drawing } = gestures
+    if (drawing) {
+      const place = view.value.onPlane(event.offsetX, event.offsetY, drawing.through, drawing.normal)
+      if (place) drawing.draw(place)
       return
     }
     const hit = view.value.pick(event.offsetX, event.offsetY)
     const several = event.ctrlKey || event.metaKey || event.shiftKey
-    if (hit?.kind === 'joint' && !several && selection.is('joint', hit.id) && flipMotor(hit.id)) return
+    if (hit?.kind === 'joint' && !several && selection.is('joint', hit.id) && gestures.jointAgain(hit.id))
+      return
     if (hit && several) selection.toggle(hit.kind, hit.id)
     else if (hit) selection.select(hit.kind, hit.id)
     else if (!several) selection.clear()
-  }
-
-  /** A click on the arrow of the selected joint turns its motor round; false when it has none. */
-  function flipMotor(joint: string): boolean {
-    const motor = mechanism.scenario?.drivers.find((d) => d.kind === 'motor' && d.joint === joint)
-    if (!motor || stage.stage !== 'drive') return false
-    void edits.alterMotor(`${mechanism.nameOf(joint)}: flip direction`, motor.id, (own) => {
-      own.reversed = !own.reversed
-    })
-    return true
   }
 
   /** Bodies that nothing ties to ground stay where they were dragged: their poses belong to the document. */

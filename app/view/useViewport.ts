@@ -1,21 +1,18 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, trace, selection, marks, theme. */
 import { usePreferredReducedMotion, useRafFn, useResizeObserver } from '@vueuse/core'
 import { useTheme } from 'vuetify'
-import { frameAt, moveBodies, moved, POSE } from '@ligamen/core'
+import { frameAt, identityFrame, moveBodies, moved, POSE } from '@ligamen/core'
 import type { Frame, MechanismDocument, ModelReport, Take } from '@ligamen/core'
 import { drivenJoint } from '~/model/driven-joint'
 import { meshes } from '~/model/meshes/meshes'
-import { useDeskStore } from '~/desk/desk'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useOverlapsStore } from '~/build/overlaps/overlaps'
-import { usePartMakerStore } from '~/build/parts/part-maker'
-import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePickingStore } from '~/model/picking/picking'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
 import { useSectionStore } from '~/view/section'
+import { useOverlaysStore } from '~/view/overlays'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
 import { useViewportStore } from '~/view/view-options'
@@ -37,13 +34,10 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const selection = useSelectionStore()
   const scene = useSceneStore()
   const picking = usePickingStore()
-  const maker = usePartMakerStore()
+  const overlays = useOverlaysStore()
   const section = useSectionStore()
-  const overlaps = useOverlapsStore()
   const stage = useStageStore()
   const viewport = useViewportStore()
-  const desk = useDeskStore()
-  const pathMaker = usePathMakerStore()
   const { frames, bodies } = usePlacing()
   const theme = useTheme()
   const view = shallowRef<Viewport | null>(null)
@@ -105,10 +99,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     const isShown = stage.stage === 'drive' && take !== null && report !== null
     const chosen = isShown ? report.datums.filter(({ datum }) => viewport.trails.includes(datum)) : []
     const points = isShown ? [...report.tracers, ...chosen] : []
-    const { preview } = pathMaker
     view.value?.setTrails([
       ...points.map(({ body, point }) => pathOf(take!, body, point)),
-      ...(preview ? [preview] : []),
+      ...(overlays.path ? [overlays.path] : []),
     ])
     showGhosts()
   }
@@ -138,7 +131,11 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value?.setDatums([
       ...picked.map(({ pick, frame }) => ({ body: pick.body, frame, role: 'picked' as const })),
       ...(offered ? [{ body: offered.pick.body, frame: offered.frame, role: 'offered' as const }] : []),
-      ...desk.grips.map(({ body, point }) => ({ body, frame: moved([...point]), role: 'picked' as const })),
+      ...overlays.grips.map(({ body, point }) => ({
+        body,
+        frame: moved([...point]),
+        role: 'picked' as const,
+      })),
     ])
   }
 
@@ -195,7 +192,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
       () => stage.stage,
       () => viewport.trails,
       () => viewport.ghostsEvery,
-      () => pathMaker.preview,
+      () => overlays.path,
     ],
     showTrails,
   )
@@ -207,20 +204,20 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     () => scene.showing,
     (showing) => view.value?.setShowing(showing),
   )
-  watch([() => picking.picked, () => picking.offered, () => desk.grips], showMarks)
-  watch([() => maker.part, () => maker.shape, () => maker.frame], () =>
-    view.value?.setGhost(maker.part ? maker.shape : null, maker.frame),
+  watch([() => picking.picked, () => picking.offered, () => overlays.grips], showMarks)
+  watch(
+    () => overlays.ghost,
+    (ghost) => view.value?.setGhost(ghost?.part ?? null, ghost?.frame ?? identityFrame()),
   )
   watch(
     () => section.plane,
     (plane) => view.value?.setSection(plane),
   )
 
-  watch([() => overlaps.found, () => overlaps.chosen], () => {
-    const { found, chosen } = overlaps
-    const marked = (found ?? []).filter((_, k) => chosen === null || chosen === k)
-    view.value?.setOverlaps(marked.map(({ positions }) => positions))
-  })
+  watch(
+    () => overlays.solids,
+    (solids) => view.value?.setOverlaps(solids),
+  )
 
   /** Where the handles stand; looked for only while there are any. */
   const grip = computed(() => {

@@ -11,6 +11,7 @@ const SOURCES = [
   'demo',
   'public',
   'server',
+  'shared',
   'nuxt.config.ts',
   'package-lock.json',
   'tsconfig.json',

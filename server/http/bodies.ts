@@ -1,6 +1,6 @@
 /** The bodies that the routes accept. */
 import { IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator'
-import { startingPointIds } from '../services/starting-points'
+import { startingPointIds } from '../../shared/starting-points/starting-points'
 
 export class NameBody {
   @IsString({ message: 'name must be text' })

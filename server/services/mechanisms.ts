@@ -2,23 +2,11 @@
 import type { Knex } from 'knex'
 import { compileDocument } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
+import type { OpenedMechanism, Saved } from '../../shared/api'
 import { notFound, ProblemError, ruleBroken } from '../http/problem'
 import { mechanismRepository } from '../repositories/mechanisms'
 import { projectRepository } from '../repositories/projects'
 import { copyName } from './names'
-
-export interface OpenedMechanism {
-  id: string
-  project: { id: string; name: string }
-  revision: number
-  changedAt: string
-  document: MechanismDocument
-}
-
-export interface Saved {
-  revision: number
-  changedAt: string
-}
 
 export const mechanismService = (knex: Knex) => {
   const mechanisms = mechanismRepository(knex)

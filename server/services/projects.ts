@@ -1,26 +1,12 @@
 /** Projects with their mechanisms. */
 import type { Knex } from 'knex'
+import type { ProjectSummary } from '../../shared/api'
 import { notFound } from '../http/problem'
 import { mechanismRepository } from '../repositories/mechanisms'
 import type { MechanismSummaryRow } from '../repositories/mechanisms'
 import { projectRepository } from '../repositories/projects'
 import type { ProjectRow } from '../repositories/projects'
 import { copyName } from './names'
-
-export interface MechanismSummary {
-  id: string
-  name: string
-  revision: number
-  changedAt: string
-  hasPicture: boolean
-}
-
-export interface ProjectSummary {
-  id: string
-  name: string
-  changedAt: string
-  mechanisms: MechanismSummary[]
-}
 
 export const projectService = (knex: Knex) => {
   const projects = projectRepository(knex)

@@ -6,12 +6,19 @@ import { fourBar } from '../../core/test/published/closed-forms'
 interface Fixtures {
   /** Messages that a walk expects, such as that of a request that was refused on purpose. */
   allowed: RegExp
+  /** Whether the view is drawn: only for walks that look at its pixels, since software drawing takes most of their time. */
+  drawn: boolean
   /** Fails the test when a request left the origin or the console said an error. */
   clean: undefined
 }
 
 export const test = base.extend<Fixtures>({
   allowed: [/^$/, { option: true }],
+  drawn: [false, { option: true }],
+  context: async ({ context, drawn }, use) => {
+    if (!drawn) await context.addInitScript(drawNothing)
+    await use(context)
+  },
   clean: [
     async ({ context, baseURL, allowed }, use) => {
       const faults: string[] = []
@@ -30,6 +37,16 @@ export const test = base.extend<Fixtures>({
     { auto: true },
   ],
 })
+
+/** Leaves out the drawing calls of WebGL: all that the page computes and asks for stays the same. */
+function drawNothing() {
+  const { prototype } = WebGL2RenderingContext
+  const nothing = () => undefined
+  prototype.drawArrays = nothing
+  prototype.drawElements = nothing
+  prototype.drawArraysInstanced = nothing
+  prototype.drawElementsInstanced = nothing
+}
 
 /** Makes a project with one walking beam (or pusher) and opens it. */
 export async function openFresh(page: Page, start = 'crank-rocker'): Promise<string> {

@@ -33,12 +33,12 @@ async function faults(page: Page): Promise<string[]> {
     const { violations } = await (
       globalThis as unknown as {
         axe: {
-          run(): Promise<{
+          run(options: object): Promise<{
             violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[]
           }>
         }
       }
-    ).axe.run()
+    ).axe.run({ resultTypes: ['violations'] })
     return violations
       .filter(({ impact }) => impact === 'serious' || impact === 'critical')
       .flatMap(({ id, nodes }) =>

@@ -2,7 +2,7 @@
 import { expect, openFresh, test } from './fixtures'
 import { stage } from './hands'
 
-test.use({ contextOptions: { reducedMotion: 'reduce' } })
+test.use({ contextOptions: { reducedMotion: 'reduce' }, drawn: true })
 
 test('a spring is made between two places, changed, and taken away', async ({ page }) => {
   await openFresh(page, 'slider-crank')

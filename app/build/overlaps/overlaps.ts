@@ -13,6 +13,7 @@ import type { MechanismDocument, ResolvedPart } from '@ligamen/core'
 import { meshes } from '~/model/meshes/meshes'
 import type { FromOverlap, Overlap, OverlapBody } from '~/workers/overlap.worker'
 import { useMechanismStore } from '../../model/document/mechanism'
+import { useOverlaysStore } from '../../view/overlays'
 import { usePoseStore } from '../../model/pose/pose'
 
 export const useOverlapsStore = defineStore('overlaps', () => {
@@ -29,6 +30,13 @@ export const useOverlapsStore = defineStore('overlaps', () => {
   watch([() => pose.shown, () => mechanism.document], () => {
     found.value = null
     chosen.value = null
+  })
+
+  useOverlaysStore().lay({
+    solids: () =>
+      (found.value ?? [])
+        .filter((_, k) => chosen.value === null || chosen.value === k)
+        .map(({ positions }) => positions),
   })
 
   function cancel() {

@@ -2,6 +2,7 @@
 import { addPart, freshName, parseQuantity, placementFrame, resolvePart, usualPart } from '@ligamen/core'
 import type { Part, Placement, Problem, Quantity, ResolvedPart } from '@ligamen/core'
 import { useMechanismStore } from '../../model/document/mechanism'
+import { useOverlaysStore } from '../../view/overlays'
 import { useSelectionStore } from '../../model/screen/selection'
 
 /** Main axis and zero direction in ground. */
@@ -31,6 +32,10 @@ export const usePartMakerStore = defineStore('part-maker', () => {
   }))
   /** The ghost's frame; where a typed place cannot be read it stays. */
   const frame = computed(() => placementFrame(pose.value))
+
+  useOverlaysStore().lay({
+    ghost: () => (part.value && shape.value ? { part: shape.value, frame: frame.value } : null),
+  })
 
   /** Starts with a kind, standing beside what is there: `beside` is a free place on the ground [m]. */
   function begin(kind: string, beside: readonly [number, number, number]) {

@@ -3,6 +3,7 @@
  * The timing chart: a ruler, a lane for each driver, the cues, and the probes on the same time axis under one playhead.
  * The lane that is open has its table below it.
  */
+import { useMotorFlip } from '~/drive/drivers/useMotorFlip'
 import { useElementSize } from '@vueuse/core'
 import { formatNumber } from '@ligamen/core'
 import AddDriver from '../drivers/AddDriver.vue'
@@ -36,6 +37,7 @@ const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
 const run = useRunStore()
 const timing = useTimingStore()
+useMotorFlip()
 const path = usePathMakerStore()
 const chart = useTemplateRef<HTMLElement>('chart')
 const ruler = useTemplateRef<HTMLElement>('ruler')

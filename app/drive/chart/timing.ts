@@ -1,15 +1,14 @@
 /** What of the timing chart is open: the lane whose table stands below it, the move or cue that is chosen, the stretch of time that is seen. */
-import { parseQuantity } from '@ligamen/core'
-import type { CopiedEntry, PlannedItem } from '@ligamen/core'
+import type { CopiedEntry } from '@ligamen/core'
 import { useMechanismStore } from '../../model/document/mechanism'
-import { useRunStore } from '../../model/run/run'
+import { usePlanStore } from '../../model/run/plan'
 
 /** The lane of the cues among those of drivers. */
 export const CUES = 'cues'
 
 export const useTimingStore = defineStore('timing', () => {
   const mechanism = useMechanismStore()
-  const run = useRunStore()
+  const plan = usePlanStore()
   /** Id of a driver, or CUES. */
   const open = ref<string | null>(null)
   /** Keys of moves, motors and cues, the one that was chosen last at the end. */
@@ -33,20 +32,8 @@ export const useTimingStore = defineStore('timing', () => {
   /** What is seen [s]; null for all of it. */
   const seen = shallowRef<readonly [number, number] | null>(null)
 
-  const length = computed(() => {
-    const read = parseQuantity(mechanism.scenario?.length ?? 0, 'time')
-    return read.ok ? read.value : 0
-  })
+  const length = computed(() => plan.length)
   const stretch = computed<readonly [number, number]>(() => seen.value ?? [0, length.value])
-
-  /** When everything starts and ends; what waits for a value has the time at which it came in the last take. */
-  const items = computed<readonly PlannedItem[]>(() => {
-    const planned = run.report?.items ?? []
-    const solved = new Map(run.stale ? [] : run.take?.items.map((item) => [item.key, item]))
-    return planned.map((item) => (Number.isNaN(item.start) ? (solved.get(item.key) ?? item) : item))
-  })
-
-  const byKey = computed(() => new Map(items.value.map((item) => [item.key, item])))
 
   watch(
     () => mechanism.scenario?.id,
@@ -100,8 +87,8 @@ export const useTimingStore = defineStore('timing', () => {
     toggleLock,
     length,
     stretch,
-    items,
-    itemOf: (key: string) => byKey.value.get(key),
+    items: computed(() => plan.items),
+    itemOf: plan.itemOf,
     zoom,
     scroll,
     showAll: () => (seen.value = null),

@@ -17,6 +17,8 @@ import { frameIn, pointIn } from '~/model/pose/shown-poses'
 import type { NamedDatum } from '~/model/picking/named-datums'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { usePickingStore } from '../../model/picking/picking'
+import { useGesturesStore } from '../../view/gestures'
+import { useOverlaysStore } from '../../view/overlays'
 import { usePoseStore } from '../../model/pose/pose'
 import { useRunStore } from '../../model/run/run'
 import { useTimingStore } from '../chart/timing'
@@ -99,6 +101,16 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     }
     return inGround
   })
+  useOverlaysStore().lay({ path: () => preview.value })
+  useGesturesStore().handle({
+    drawing: () => {
+      if (!drawing.value || !start.value) return null
+      const { normal } = PLANES.find(({ value }) => value === plane.value)!
+      const [x, y, z] = start.value.subarray(ORIGIN, ORIGIN + 3) as unknown as [number, number, number]
+      return { through: [x, y, z], normal, draw }
+    },
+  })
+
   /** Why it is no path yet, in words that say what to do. */
   const hint = computed(() => {
     if (open.value === 'new' && !follower.value) return 'Pick what follows the path.'
@@ -211,7 +223,6 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     refusals,
     kindOf,
     start,
-    preview,
     hint,
     length,
     begin,
@@ -221,7 +232,6 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     setPoint,
     add,
     remove: (k: number) => (points.value = points.value.filter((_, i) => i !== k)),
-    draw,
     make,
   }
 })

@@ -17,7 +17,7 @@ import { parseQuantity } from '@ligamen/core'
 import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/fields/display'
 import { sizeOf } from '~/model/run/kept-takes'
-import { useDeskStore } from '~/desk/desk'
+import { usePanelsStore } from '~/model/screen/panels'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
@@ -27,7 +27,7 @@ const playback = usePlaybackStore()
 const run = useRunStore()
 const mechanism = useMechanismStore()
 const timing = useTimingStore()
-const desk = useDeskStore()
+const panels = usePanelsStore()
 
 /** Made once: a new list for every frame would draw the field anew. */
 const PACES = SPEEDS.map((value) => ({ value, title: `${value}×` }))
@@ -173,7 +173,7 @@ const nextSpeed = (value: number) => {
       <span class="muted tabular" role="status">{{ result }}</span>
     </template>
     <span class="spacer" />
-    <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="desk.open" @click="desk.open = !desk.open"
+    <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="panels.desk" @click="panels.desk = !panels.desk"
       >Desk</v-btn
     >
     <ScenarioBar />

@@ -1,33 +1,6 @@
 /** The server's routes as functions. Failures are values: what the server says, or that it cannot be reached. */
 import type { MechanismDocument, Problem } from '@ligamen/core'
-
-export interface MechanismSummary {
-  id: string
-  name: string
-  revision: number
-  changedAt: string
-  hasPicture: boolean
-}
-
-export interface ProjectSummary {
-  id: string
-  name: string
-  changedAt: string
-  mechanisms: MechanismSummary[]
-}
-
-export interface OpenedMechanism {
-  id: string
-  project: { id: string; name: string }
-  revision: number
-  changedAt: string
-  document: MechanismDocument
-}
-
-export interface Saved {
-  revision: number
-  changedAt: string
-}
+import type { MechanismSummary, OpenedMechanism, ProjectSummary, Saved } from '~~/shared/api'
 
 export interface Refusal {
   /** 0 when the server could not be reached. */

@@ -1,5 +1,5 @@
 /** Picking datums on the model: who wants the next pick, and what the pointer offers. */
-import { midwayOf } from '~/view/candidates'
+import { midwayOf } from './midway'
 import { namedDatumsOf } from '~/model/picking/named-datums'
 import type { NamedDatum } from '~/model/picking/named-datums'
 import { useMechanismStore } from '../document/mechanism'

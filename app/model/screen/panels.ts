@@ -2,5 +2,7 @@
 export const usePanelsStore = defineStore('panels', () => {
   const mobility = ref(false)
   const palette = ref(false)
-  return { mobility, palette }
+  /** The control desk, beside the timing chart. */
+  const desk = ref(false)
+  return { mobility, palette, desk }
 })

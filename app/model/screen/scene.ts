@@ -7,7 +7,7 @@ import type { ShowingCue } from '~/model/screen/fading'
 import { useMechanismStore } from '../document/mechanism'
 import { usePlaybackStore } from '../pose/playback'
 import { usePoseStore } from '../pose/pose'
-import { useTimingStore } from '../../drive/chart/timing'
+import { usePlanStore } from '../run/plan'
 import { useVisibilityStore } from './visibility'
 
 /** Opacity of what somebody sees through. */
@@ -17,14 +17,14 @@ export const useSceneStore = defineStore('scene', () => {
   const mechanism = useMechanismStore()
   const playback = usePlaybackStore()
   const pose = usePoseStore()
-  const timing = useTimingStore()
+  const plan = usePlanStore()
   const visibility = useVisibilityStore()
 
   /** Cues of what is seen, in the order in which they come. */
   const cues = computed<readonly ShowingCue[]>(() =>
     (mechanism.scenario?.cues ?? [])
       .flatMap((cue) => {
-        const item = timing.itemOf(cue.id)
+        const item = plan.itemOf(cue.id)
         if (!('bodies' in cue) || !item || !(item.start >= 0)) return []
         const opacity = cue.kind === 'show' ? 1 : cue.kind === 'hide' ? 0 : (cue.opacity ?? 0)
         return [{ bodies: cue.bodies, opacity, start: item.start, end: item.end }]

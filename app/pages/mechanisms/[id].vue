@@ -19,8 +19,8 @@ import { usePlayback } from '~/model/pose/usePlayback'
 import { useShortcuts } from '~/workspace/actions/useShortcuts'
 import { useStoredPicture } from '~/workspace/useStoredPicture'
 import { useWorkspace } from '~/workspace/useWorkspace'
-import { useDeskStore } from '~/desk/desk'
 import { useExchangeStore } from '~/build/files/exchange'
+import { usePanelsStore } from '~/model/screen/panels'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { useSavingStore } from '~/model/document/saving'
@@ -33,7 +33,7 @@ const mechanism = useMechanismStore()
 const saving = useSavingStore()
 const stage = useStageStore()
 const timing = useTimingStore()
-const desk = useDeskStore()
+const panels = usePanelsStore()
 const path = usePathMakerStore()
 const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
@@ -78,7 +78,7 @@ async function copy() {
     v-else
     :class="[
       'workspace',
-      { tall: stage.stage === 'drive' && (timing.open !== null || desk.open || path.open !== null) },
+      { tall: stage.stage === 'drive' && (timing.open !== null || panels.desk || path.open !== null) },
     ]"
     @dragover.prevent
     @drop.prevent="drop"
@@ -99,9 +99,9 @@ async function copy() {
       <ConnectDock v-else-if="stage.stage === 'connect'" />
       <template v-else>
         <PlayTransport />
-        <div :class="['under', { desk: desk.open }]">
+        <div :class="['under', { desk: panels.desk }]">
           <TimingChart />
-          <ControlDesk v-if="desk.open" />
+          <ControlDesk v-if="panels.desk" />
         </div>
       </template>
     </footer>

@@ -4,7 +4,6 @@ import { usePlacing } from '../../model/pose/usePlacing'
 import { useJointControl } from '../../model/pose/useJointControl'
 import { useScenarioEdits } from '../../drive/scenario/useScenarioEdits'
 import { placeBeside } from '~/build/parts/free-place'
-import { useDeskStore } from '~/desk/desk'
 import { useExchangeStore } from '~/build/files/exchange'
 import { useHistoryStore } from '~/model/document/history'
 import { useJointMakerStore } from '~/connect/joints/joint-maker'
@@ -45,7 +44,6 @@ export function useActions(bounds: Bounds, fit: () => void) {
   const makers = { part: usePartMakerStore(), joint: useJointMakerStore(), path: usePathMakerStore() }
   const exchange = useExchangeStore()
   const viewport = useViewportStore()
-  const desk = useDeskStore()
   const run = useRunStore()
   const timing = useTimingStore()
   const edits = useScenarioEdits()
@@ -139,11 +137,11 @@ export function useActions(bounds: Bounds, fit: () => void) {
       always('mark-end', 'Play up to here', ']', () => playback.mark('end'), run.take !== null),
       always(
         'desk',
-        desk.open ? 'Close the control desk' : 'Open the control desk',
+        panels.desk ? 'Close the control desk' : 'Open the control desk',
         'D',
         () => {
           stage.go('drive')
-          desk.open = !desk.open
+          panels.desk = !panels.desk
         },
         full,
       ),

@@ -1,14 +1,12 @@
 /** The outline as rows: groups with what is in them, bodies, then joints, mates and relations; filtered and folded. */
 import { holderOf } from '@ligamen/core'
+import type { Kind } from '~/model/screen/selection'
 import type { MechanismDocument } from '@ligamen/core'
-
-/** What an outline lists and a selection holds. */
-export type EntityKind = 'body' | 'group' | 'joint' | 'mate' | 'relation'
 
 export interface OutlineRow {
   readonly key: string
   readonly id: string
-  readonly kind: EntityKind | 'heading'
+  readonly kind: Kind | 'heading'
   readonly name: string
   readonly note: string
   readonly level: number
@@ -47,7 +45,7 @@ export function rowsOf(
   for (const { id } of document.groups ?? []) if (holderOf(document, id) === undefined) visit(id, 0)
   for (const { id } of document.bodies) if (holderOf(document, id) === undefined) visit(id, 0)
 
-  const section = (heading: string, kind: EntityKind, entries: readonly Entry[]) => {
+  const section = (heading: string, kind: Kind, entries: readonly Entry[]) => {
     const fitting = entries.filter(({ name }) => fits(name))
     if (fitting.length === 0) return
     const isFolded = folded.has(heading) && filter === ''

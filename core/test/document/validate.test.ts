@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { walkingBeam } from '../../../demo/documents/walking-beam'
-import { packetPusher } from '../../../demo/documents/packet-pusher'
+import { walkingBeam } from '../../../shared/starting-points/walking-beam'
+import { packetPusher } from '../../../shared/starting-points/packet-pusher'
 import { compileDocument, validateDocument } from '../../src'
 import type { MechanismDocument, Motor, Problem } from '../../src'
 

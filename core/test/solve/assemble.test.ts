@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { nearestDimension, openModel, reportModel } from '../../src'
 import type { Motor } from '../../src'
-import { walkingBeam } from '../../../demo/documents/walking-beam'
+import { walkingBeam } from '../../../shared/starting-points/walking-beam'
 import { addBody, addJoint, empty, fourBarDocument } from '../documents'
 
 const withCrank = (length: string) => {

@@ -1,6 +1,27 @@
 /** Making, moving, copying, mirroring, grouping and taking away bodies. */
 import { describe, expect, it } from 'vitest'
-import { addPart, circleOf, copyTo, dissolve, frameOfPose, freshName, gather, massOf, mirrorTo, moveBodies, moved, openModel, ORIGIN, readStanding, regroup, removalOf, rowOf, shapeKinds, turnedAbout, usualPart } from '../../../src'
+import {
+  addPart,
+  circleOf,
+  copyTo,
+  dissolve,
+  frameOfPose,
+  freshName,
+  gather,
+  massOf,
+  mirrorTo,
+  moveBodies,
+  moved,
+  openModel,
+  ORIGIN,
+  readStanding,
+  regroup,
+  removalOf,
+  rowOf,
+  shapeKinds,
+  turnedAbout,
+  usualPart,
+} from '../../../src'
 import type { Frame, MechanismDocument, DatumPick } from '../../../src'
 import { draftJoint } from '../../../src'
 import { at, feature, modelOf, posesOf, Workshop } from '../../workshop'
@@ -14,7 +35,13 @@ function framesOf(document: MechanismDocument): Map<string, Frame> {
 const origin = (document: MechanismDocument, id: string) =>
   [...framesOf(document).get(id)!.subarray(ORIGIN)].map((v) => Math.round(v * 1e9) / 1e9 + 0)
 
-function joined(document: MechanismDocument, kind: string, name: string, first: DatumPick, second: DatumPick) {
+function joined(
+  document: MechanismDocument,
+  kind: string,
+  name: string,
+  first: DatumPick,
+  second: DatumPick,
+) {
   const draft = draftJoint(document, posesOf(modelOf(document)), { kind, name, first, second })
   if (!draft.ok) throw new Error(draft.problems[0]!.message)
   return draft.value.document

@@ -4,7 +4,7 @@ import { NewMechanismBody } from '../../../http/bodies'
 import { readBody } from '../../../http/body'
 import { pathId, route } from '../../../http/route'
 import { mechanismService } from '../../../services/mechanisms'
-import { startFrom, startingPointIds } from '../../../services/starting-points'
+import { startFrom, startingPointIds } from '../../../../shared/starting-points/starting-points'
 
 export default route(async (event) => {
   const { name, start } = await readBody(event, NewMechanismBody)

@@ -1,7 +1,7 @@
 /** What a new mechanism can start from. */
 import type { MechanismDocument } from '@ligamen/core'
-import { packetPusher } from '../../demo/documents/packet-pusher'
-import { walkingBeam } from '../../demo/documents/walking-beam'
+import { packetPusher } from './packet-pusher'
+import { walkingBeam } from './walking-beam'
 
 /** Nothing but a run of two seconds. */
 const empty: MechanismDocument = {

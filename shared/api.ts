@@ -1,0 +1,30 @@
+/** What the server's routes answer with; times are ISO 8601. */
+import type { MechanismDocument } from '@ligamen/core'
+
+export interface MechanismSummary {
+  id: string
+  name: string
+  revision: number
+  changedAt: string
+  hasPicture: boolean
+}
+
+export interface ProjectSummary {
+  id: string
+  name: string
+  changedAt: string
+  mechanisms: MechanismSummary[]
+}
+
+export interface OpenedMechanism {
+  id: string
+  project: { id: string; name: string }
+  revision: number
+  changedAt: string
+  document: MechanismDocument
+}
+
+export interface Saved {
+  revision: number
+  changedAt: string
+}
