@@ -4,7 +4,7 @@
  */
 import { applyPatch, compare } from 'fast-json-patch'
 import type { Operation } from 'fast-json-patch'
-import { bodiesOf } from '@ligamen/core'
+import { bodiesOf, entriesOf, nameOfEntry } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import type { KeptTake } from '~/model/run/kept-takes'
 import { SolverClient } from '~/model/run/solver-client'
@@ -21,6 +21,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
   const document = shallowRef<MechanismDocument | null>(null)
   /** Why the document on screen cannot be solved; only a document that was stored so can be in this state. */
   const problems = shallowRef<readonly Problem[]>([])
+  const entries = computed(() => (document.value ? entriesOf(document.value) : new Map()))
   const scenarioId = ref('')
   const scenario = computed(
     () =>
@@ -65,7 +66,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     scenarioId.value = (last ?? opened.scenarios[0])?.id ?? ''
     const verdict = await solver!.open(opened, scenarioId.value, run.known())
     problems.value = verdict.ok ? [] : verdict.problems
-    if (verdict.ok) run.begin(opened, verdict.report, verdict.standing, verdict.matter)
+    if (verdict.ok) run.begin(opened, verdict.report, verdict.standing, verdict.fingerprint)
     else run.document = opened
   }
 
@@ -91,7 +92,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     const after = applyPatch(structuredClone(before), patches).newDocument
     document.value = after
     problems.value = []
-    run.begin(after, verdict.report, verdict.standing, verdict.matter)
+    run.begin(after, verdict.report, verdict.standing, verdict.fingerprint)
     if (patches.length > 0 && untried.value === null) saving.noteEdit(after)
     return []
   }
@@ -221,22 +222,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
     solveAgain,
     chooseScenario,
     ask,
-    /** What a body, group, joint, mate or relation is called. */
-    nameOf: (id: string): string => {
-      const {
-        bodies = [],
-        groups = [],
-        joints = [],
-        mates = [],
-        relations = [],
-        springs = [],
-      } = document.value ?? {}
-      const named = [bodies, groups, joints, mates, relations, springs].flat() as {
-        id: string
-        name: string
-      }[]
-      return named.find((entry) => entry.id === id)?.name ?? id
-    },
+    /** What an entry of the document is called. */
+    nameOf: (id: string): string => nameOfEntry(entries.value, id),
     /** Bodies of a group, those of the groups in it included. */
     bodiesIn: (group: string) => (document.value ? bodiesOf(document.value, [group]) : []),
     grab: (body: string, point: readonly [number, number, number], alone: boolean) =>

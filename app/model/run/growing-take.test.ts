@@ -41,16 +41,16 @@ describe('takes that are kept', () => {
       coordinates: new Float64Array(0),
       probes: new Float64Array(0),
     }) as unknown as Take
-  const kept = (matter: string, numbers = 1) => ({ matter, take: take(numbers), milliseconds: 1 })
+  const kept = (fingerprint: string, numbers = 1) => ({ fingerprint, take: take(numbers), milliseconds: 1 })
 
   it('are the newest few', () => {
     const takes = new KeptTakes()
-    for (const matter of 'abcdefgh') takes.put(kept(matter))
+    for (const fingerprint of 'abcdefgh') takes.put(kept(fingerprint))
     expect(takes.known).toEqual([...'hgfedc'])
     takes.put(kept('d'))
     expect(takes.known).toEqual([...'dhgfec'])
     expect(takes.get('a')).toBeUndefined()
-    expect(takes.get('e')?.matter).toBe('e')
+    expect(takes.get('e')?.fingerprint).toBe('e')
   })
 
   it('make room for a large one', () => {

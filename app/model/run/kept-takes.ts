@@ -1,5 +1,5 @@
 /**
- * Takes that were solved, by what they were solved from (see `matterOf` of the core): the newest few in memory, so that an
+ * Takes that were solved, by what they were solved from (see `motionFingerprint` of the core): the newest few in memory, so that an
  * undone edit or another scenario is there at once, and the last one of each mechanism in IndexedDB, so that it survives
  * a reload.
  */
@@ -7,14 +7,14 @@ import { createStore, delMany, get, set, update } from 'idb-keyval'
 import type { Take } from '@ligamen/core'
 
 export interface KeptTake {
-  readonly matter: string
+  readonly fingerprint: string
   readonly take: Take
   /** How long it was solved for. */
   readonly milliseconds: number
 }
 
 /** Takes of another shape than this one are not read. */
-const SHAPE = 1
+const SHAPE = 2
 const MOST_TAKES = 6
 /** In memory, and of one that is stored [bytes]. */
 const MOST_MEMORY = 256 * 2 ** 20
@@ -30,15 +30,15 @@ export class KeptTakes {
 
   /** What the takes at hand were solved from. */
   get known(): string[] {
-    return this.takes.map(({ matter }) => matter)
+    return this.takes.map(({ fingerprint }) => fingerprint)
   }
 
-  get(matter: string): KeptTake | undefined {
-    return this.takes.find((kept) => kept.matter === matter)
+  get(fingerprint: string): KeptTake | undefined {
+    return this.takes.find((kept) => kept.fingerprint === fingerprint)
   }
 
   put(kept: KeptTake): void {
-    const others = this.takes.filter(({ matter }) => matter !== kept.matter)
+    const others = this.takes.filter(({ fingerprint }) => fingerprint !== kept.fingerprint)
     let room = MOST_MEMORY - sizeOf(kept.take)
     const left = others.slice(0, MOST_TAKES - 1).filter(({ take }) => (room -= sizeOf(take)) >= 0)
     this.takes = [kept, ...left]

@@ -38,16 +38,21 @@ export const useRunStore = defineStore('run', () => {
   let growing: Growing | null = null
 
   /** A document was accepted; its run begins, unless the take it has is at hand. */
-  function begin(edited: MechanismDocument, fresh: ModelReport, stands: Standing | null, matter: string) {
+  function begin(
+    edited: MechanismDocument,
+    fresh: ModelReport,
+    stands: Standing | null,
+    fingerprint: string,
+  ) {
     next = { document: edited, report: fresh, standing: stands }
     begunAt.value = performance.now()
     problem.value = fresh.problem
     progress.value = null
     growing = null
-    const known = fresh.problem ? undefined : kept.get(matter)
+    const known = fresh.problem ? undefined : kept.get(fingerprint)
     stale.value = take.value !== null
     if (fresh.problem) settleWithoutTake()
-    else if (known) finish(known.take, known.milliseconds, matter)
+    else if (known) finish(known.take, known.milliseconds, fingerprint)
     // what is opened is shown at once, before it has moved
     else if (!document.value) showNext()
   }
@@ -66,7 +71,7 @@ export const useRunStore = defineStore('run', () => {
     stale.value = false
   }
 
-  function finish(solved: Take, duration: number, matter: string) {
+  function finish(solved: Take, duration: number, fingerprint: string) {
     progress.value = null
     growing = null
     problem.value = solved.stopped
@@ -81,7 +86,7 @@ export const useRunStore = defineStore('run', () => {
     partial.value = false
     milliseconds.value = duration
     stale.value = false
-    newest.value = { matter, take: solved, milliseconds: duration }
+    newest.value = { fingerprint, take: solved, milliseconds: duration }
     kept.put(newest.value)
   }
 

@@ -5,13 +5,13 @@ import type { FromSolver, Question, ToSolver } from '../../workers/solver/protoc
 import type { Answer, Asked, Questions } from '../../workers/solver/questions'
 
 export type Verdict =
-  | { ok: true; report: ModelReport; standing: Standing | null; matter: string }
+  | { ok: true; report: ModelReport; standing: Standing | null; fingerprint: string }
   | { ok: false; problems: Problem[] }
 
 export interface SolverEvents {
   progress: (share: number) => void
   part: (part: TakePart) => void
-  take: (take: Take, milliseconds: number, matter: string) => void
+  take: (take: Take, milliseconds: number, fingerprint: string) => void
   compared: (take: Take | null, problem: Problem | null) => void
   cancelled: () => void
   dragged: (standing: Standing, gap: number) => void
@@ -29,7 +29,7 @@ export class SolverClient {
     this.worker.onmessage = ({ data }: MessageEvent<FromSolver>) => {
       if (data.type === 'progress') events.progress(data.share)
       else if (data.type === 'part') events.part(data.part)
-      else if (data.type === 'take') events.take(data.take, data.milliseconds, data.matter)
+      else if (data.type === 'take') events.take(data.take, data.milliseconds, data.fingerprint)
       else if (data.type === 'compared') events.compared(data.take, data.problem)
       else if (data.type === 'cancelled') events.cancelled()
       else if (data.type === 'dragged') events.dragged(data.standing, data.gap)
@@ -100,7 +100,7 @@ export class SolverClient {
     this.verdicts.delete(answer.request)
     resolve?.(
       answer.type === 'accepted'
-        ? { ok: true, report: answer.report, standing: answer.standing, matter: answer.matter }
+        ? { ok: true, report: answer.report, standing: answer.standing, fingerprint: answer.fingerprint }
         : { ok: false, problems: answer.problems },
     )
   }

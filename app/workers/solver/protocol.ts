@@ -11,7 +11,7 @@ export type ToSolver =
   | { type: 'open'; request: number; document: MechanismDocument; scenario: string; known: string[] }
   /**
    * Tries an edit: it holds only when the mechanism still compiles and assembles. With `home` the mechanism stands at its
-   * home pose afterwards, else near where it stands now. What is solved from one of the `known` matters is not solved
+   * home pose afterwards, else near where it stands now. What is solved from one of the `known` fingerprints is not solved
    * again.
    */
   | {
@@ -32,13 +32,13 @@ export type ToSolver =
   | { type: 'drag'; target: readonly [number, number, number] }
 
 export type FromSolver =
-  /** `matter` tells what its take is solved from; see `matterOf` of the core. */
+  /** `fingerprint` tells what its take is solved from; see `motionFingerprint` of the core. */
   | {
       type: 'accepted'
       request: number
       report: ModelReport
       standing: Standing | null
-      matter: string
+      fingerprint: string
     }
   | { type: 'refused'; request: number; problems: Problem[] }
   | { type: 'answered'; request: number; answer: unknown }
@@ -48,6 +48,6 @@ export type FromSolver =
   | { type: 'progress'; share: number }
   /** Frames of a run that takes a while, to be played meanwhile. */
   | { type: 'part'; part: TakePart }
-  | { type: 'take'; take: Take; milliseconds: number; matter: string }
+  | { type: 'take'; take: Take; milliseconds: number; fingerprint: string }
   | { type: 'compared'; take: Take | null; problem: Problem | null }
   | { type: 'cancelled' }

@@ -8,7 +8,7 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import {
   formatNumber,
-  matterOf,
+  motionFingerprint,
   nearestDimension,
   openModel,
   reportModel,
@@ -106,9 +106,9 @@ function tryDocument(
   }
   bench.put(model.value, data.type === 'propose' && !data.home)
   const report = reportModel(model.value, data.scenario)
-  const matter = hashOf(matterOf(candidate, data.scenario))
-  say({ type: 'accepted', request: data.request, report, standing: bench.standing(), matter })
-  void solve(model.value, data.scenario, matter, data.known)
+  const fingerprint = hashOf(motionFingerprint(candidate, data.scenario))
+  say({ type: 'accepted', request: data.request, report, standing: bench.standing(), fingerprint })
+  void solve(model.value, data.scenario, fingerprint, data.known)
 }
 
 const patched = (patches: Extract<ToSolver, { type: 'propose' }>['patches']): MechanismDocument =>
@@ -129,10 +129,10 @@ function advised(problems: readonly Problem[], patches: Operation[], candidate: 
 }
 
 /** Solves the scenario shown, unless a run of the same is under way or its take is at hand, then the one beside it. */
-async function solve(model: Model, scenario: string, matter: string, known: readonly string[]) {
-  if (running === matter) return
+async function solve(model: Model, scenario: string, fingerprint: string, known: readonly string[]) {
+  if (running === fingerprint) return
   const mine = ++newest
-  running = known.includes(matter) ? null : matter
+  running = known.includes(fingerprint) ? null : fingerprint
   const began = performance.now()
   if (running !== null) {
     const run = runScenario(model, scenario)
@@ -140,7 +140,8 @@ async function solve(model: Model, scenario: string, matter: string, known: read
     const take = run.ok ? await solved(run.value, mine, true) : null
     if (mine !== newest) return
     running = null
-    if (take) say({ type: 'take', take, milliseconds: performance.now() - began, matter }, arraysOf(take))
+    if (take)
+      say({ type: 'take', take, milliseconds: performance.now() - began, fingerprint }, arraysOf(take))
   }
   await compare(model, mine)
 }

@@ -1,36 +1,28 @@
 /** Groups of bodies: nested, each member in one group at most, never inside itself; and copying one with all it holds. */
 import type { Problem } from '../result'
-import type { MechanismDocument } from './format/mechanism'
-import { coordinatesOf } from './format/relations'
+import { copyOf } from './copy'
+import { MechanismDocument } from './format/mechanism'
+import { renameIds, walkDocument } from './walk'
+import type { EntryPlace, ReferencePlace } from './walk'
 
-export function groupProblems(document: MechanismDocument): Problem[] {
-  const groups = new Map((document.groups ?? []).map((group) => [group.id, group]))
-  const bodies = new Set(document.bodies.map(({ id }) => id))
+export function groupProblems({ groups = [] }: MechanismDocument): Problem[] {
   const owner = new Map<string, string>()
   const problems: Problem[] = []
-  ;(document.groups ?? []).forEach((group, i) => {
+  groups.forEach((group, i) => {
     group.members.forEach((member, k) => {
-      const path = `/groups/${i}/members/${k}`
       const other = owner.get(member)
-      if (!bodies.has(member) && !groups.has(member)) {
-        problems.push({
-          code: 'reference-missing',
-          message: `“${group.id}” refers to the body or group “${member}”, which is not in this mechanism.`,
-          path,
-          ids: [group.id, member],
-        })
-      } else if (other !== undefined) {
+      if (other !== undefined) {
         problems.push({
           code: 'group-member-twice',
           message: `“${member}” belongs to the group “${other}” already; take it out of one of the two.`,
-          path,
+          path: `/groups/${i}/members/${k}`,
           ids: [group.id, other, member],
         })
       }
       owner.set(member, group.id)
     })
   })
-  ;(document.groups ?? []).forEach((group, i) => {
+  groups.forEach((group, i) => {
     const chain = [group.id]
     for (let above = owner.get(group.id); above !== undefined; above = owner.get(above)) {
       if (above === group.id) {
@@ -67,58 +59,59 @@ export function rigidSets(document: MechanismDocument): string[][] {
   return sets
 }
 
-/** Fields whose text is never an id, though it may read like one. */
-const WORDS = new Set(['name', 'kind', 'as', 'freedom', 'colour', 'part'])
+/** Lists whose entries are copied with the bodies that they belong to. */
+const COPIED = ['bodies', 'groups', 'datums', 'paths', 'joints', 'mates', 'relations', 'springs'] as const
 
 /**
- * A copy of the document in which a group stands twice: its bodies, inner groups, datums, and the joints, mates and
- * relations that lie wholly inside. New ids end in `suffix`, new names in the same word.
+ * A copy of the document in which a group is there twice: its bodies, inner groups and datums, and whatever refers to
+ * them alone: paths, joints, mates, relations, springs. New ids end in `suffix`, new names in the same word.
  */
 export function copyGroup(document: MechanismDocument, id: string, suffix: string): MechanismDocument {
-  const bodies = new Set(bodiesOfGroup(document, id))
-  const datums = new Set(document.datums.filter(({ body }) => bodies.has(body)).map((datum) => datum.id))
-  const paths = new Set(
-    (document.paths ?? []).filter(({ datum }) => datums.has(datum)).map((path) => path.id),
-  )
-  const joints = document.joints.filter(({ from, to }) => datums.has(from) && datums.has(to))
-  const jointIds = new Set(joints.map((joint) => joint.id))
-  const inside = (end: { datum?: string; path?: string }) =>
-    (end.datum !== undefined && datums.has(end.datum)) || (end.path !== undefined && paths.has(end.path))
-  const groups = groupsIn(document, id)
+  const copied = new Set([...bodiesOfGroup(document, id), ...groupsIn(document, id)])
+  const inside = belongings(document, copied)
+  const renamed = new Map([...inside].map((old) => [old, `${old}-${suffix}`]))
+  const target = copyOf(document)
+  for (const list of COPIED) {
+    const entries = document[list] as { id: string; name: string }[] | undefined
+    if (!entries) continue
+    const copies = entries
+      .filter((entry) => inside.has(entry.id))
+      .map((entry) => ({ ...copyOf(entry), name: `${entry.name} ${suffix}` }))
+    const part = { [list]: copies }
+    renameIds(MechanismDocument, part, renamed)
+    ;(target[list] as object[]).push(...copies)
+  }
+  return target
+}
 
-  const copiedIds = new Set([
-    ...bodies,
-    ...datums,
-    ...paths,
-    ...jointIds,
-    ...groups,
-    ...document.bodies.filter((body) => bodies.has(body.id)).flatMap(({ parts }) => parts.map((p) => p.id)),
-  ])
-  const renamed = <T extends { id: string; name?: string }>(entry: T): T => {
-    const copy = JSON.parse(JSON.stringify(entry), (key, value: unknown) =>
-      typeof value === 'string' && copiedIds.has(value) && !WORDS.has(key) ? `${value}-${suffix}` : value,
-    ) as T
-    // mates and relations are referred to by nothing that is copied
-    if (copy.id === entry.id) copy.id = `${entry.id}-${suffix}`
-    if (copy.name !== undefined) copy.name = `${entry.name} ${suffix}`
-    return copy
+/** Ids of the given bodies and groups, of what is inside the bodies, and of what refers to these alone. */
+function belongings(document: MechanismDocument, chosen: ReadonlySet<string>): Set<string> {
+  const inside = new Set(chosen)
+  const references = new Map<string, ReferencePlace[]>()
+  const places: EntryPlace[] = []
+  walkDocument(document, {
+    entry: (place) => {
+      places.push(place)
+      if (place.kind !== 'placed part') return
+      const body = document.bodies[Number(place.pointer.split('/')[2])]
+      if (chosen.has(body.id)) inside.add(place.id)
+    },
+    reference: (place) => {
+      if (place.owner === null || place.to.includes('part')) return
+      references.set(place.owner, [...(references.get(place.owner) ?? []), place])
+    },
+  })
+  const lists = COPIED.slice(2).map((list) => `/${list}/`)
+  // a datum between others comes after them, so one round does not always do
+  for (let before = -1; before < inside.size;) {
+    before = inside.size
+    for (const { id, pointer } of places) {
+      const own = references.get(id) ?? []
+      if (inside.has(id) || own.length === 0 || !lists.some((list) => pointer.startsWith(list))) continue
+      if (own.every((reference) => inside.has(reference.id))) inside.add(id)
+    }
   }
-  const both = <T extends { id: string; name?: string }>(
-    list: readonly T[],
-    copied: (entry: T) => boolean,
-  ): T[] => [...list, ...list.filter(copied).map(renamed)]
-  return {
-    ...document,
-    bodies: both(document.bodies, (body) => bodies.has(body.id)),
-    groups: both(document.groups ?? [], (group) => groups.has(group.id)),
-    datums: both(document.datums, (datum) => datums.has(datum.id)),
-    paths: both(document.paths ?? [], (path) => paths.has(path.id)),
-    joints: both(document.joints, (joint) => jointIds.has(joint.id)),
-    mates: both(document.mates ?? [], ({ a, b }) => inside(a) && inside(b)),
-    relations: both(document.relations ?? [], (relation) =>
-      coordinatesOf(relation).every(([, { joint }]) => jointIds.has(joint)),
-    ),
-  }
+  return inside
 }
 
 function groupsIn(document: MechanismDocument, id: string): Set<string> {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { copyOf, matterOf } from '../../src'
+import { copyOf, motionFingerprint } from '../../src'
 import type { MechanismDocument } from '../../src'
 import { Sketch } from '../sketch'
 
@@ -24,7 +24,7 @@ describe('what matters to a take', () => {
   const changes = (change: (draft: MechanismDocument) => unknown): boolean => {
     const draft = copyOf(before)
     change(draft)
-    return matterOf(draft, 'run') !== matterOf(before, 'run')
+    return motionFingerprint(draft, 'run') !== motionFingerprint(before, 'run')
   }
 
   it('is not what things are called, nor how other scenarios are timed', () => {
@@ -51,6 +51,6 @@ describe('what matters to a take', () => {
     draft.scenarios[0].startAfter = 'other'
     const after = copyOf(draft)
     Object.assign(after.scenarios[1].drivers[0], { speed: 3 })
-    expect(matterOf(after, 'run')).not.toBe(matterOf(draft, 'run'))
+    expect(motionFingerprint(after, 'run')).not.toBe(motionFingerprint(draft, 'run'))
   })
 })

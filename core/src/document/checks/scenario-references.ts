@@ -1,107 +1,53 @@
-/** References of scenarios: what drivers drive, what cues change, what ties hang on, and no circle of ties. */
+/** What scenarios must be beside their fields: one thing driven by each driver, ties to one thing each, no circle of ties. */
 import type { Problem } from '../../result'
 import type { AnyCue } from '../format/cues'
 import type { MechanismDocument } from '../format/mechanism'
-import { idsOf, missing } from './missing'
 import type { AnyDriver, Scenario } from '../format/scenarios'
 import { startingEntries } from '../starting'
 import type { StartingEntry } from '../starting'
 import type { Passing } from '../format/timing'
 
-type What = 'body' | 'datum' | 'path' | 'joint' | 'mate' | 'relation' | 'probe' | 'pose' | 'scenario'
-
 export function scenarioProblems(document: MechanismDocument): Problem[] {
-  const known: Readonly<Record<What, ReadonlySet<string>>> = {
-    body: idsOf(document.bodies),
-    datum: idsOf(document.datums),
-    path: idsOf(document.paths ?? []),
-    joint: idsOf(document.joints),
-    mate: idsOf(document.mates ?? []),
-    relation: idsOf(document.relations ?? []),
-    probe: idsOf(document.probes),
-    pose: idsOf(document.poses ?? []),
-    scenario: idsOf(document.scenarios),
-  }
-  const lacks = (what: What, id: string | undefined, path: string, owner: string): Problem[] =>
-    id === undefined || known[what].has(id) ? [] : [missing(path, what, id, owner)]
-  type Lacks = typeof lacks
-
   return document.scenarios.flatMap((scenario, i) => {
     const path = `/scenarios/${i}`
     return [
-      ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`, lacks)),
-      ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(scenario, cue, `${path}/cues/${k}`, lacks)),
-      ...startProblems(document, scenario, path, lacks),
-      ...tieProblems(document, scenario, path, lacks),
+      ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`)),
+      ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(cue, `${path}/cues/${k}`)),
+      ...startProblems(document, scenario, path),
+      ...tieProblems(document, scenario, path),
     ]
   })
-
-  function driverProblems(driver: AnyDriver, path: string, lacks: Lacks): Problem[] {
-    if (driver.kind === 'path') {
-      return [
-        ...lacks('datum', driver.datum, `${path}/datum`, driver.id),
-        ...lacks('path', driver.path, `${path}/path`, driver.id),
-      ]
-    }
-    const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
-    if (targets.length !== 1) {
-      return [
-        {
-          code: 'driver-incomplete',
-          message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
-          path,
-          ids: [driver.id],
-        },
-      ]
-    }
-    return [
-      ...lacks('joint', driver.joint, `${path}/joint`, driver.id),
-      ...lacks('mate', driver.mate, `${path}/mate`, driver.id),
-      ...lacks('relation', driver.relation, `${path}/relation`, driver.id),
-    ]
-  }
-
-  function cueProblems(scenario: Scenario, cue: AnyCue, path: string, lacks: Lacks): Problem[] {
-    if ('targets' in cue) {
-      const drivers = idsOf(scenario.drivers)
-      const switched = (id: string) =>
-        known.joint.has(id) || known.mate.has(id) || known.relation.has(id) || drivers.has(id)
-      return cue.targets.flatMap((id, k) =>
-        switched(id) ? [] : [missing(`${path}/targets/${k}`, 'joint, mate, relation or driver', id, cue.id)],
-      )
-    }
-    if ('bodies' in cue)
-      return cue.bodies.flatMap((id, k) => lacks('body', id, `${path}/bodies/${k}`, cue.id))
-    const by = cue.kind === 'take' ? cue.by : undefined
-    if (by === cue.body) {
-      return [
-        {
-          code: 'cue-own-body',
-          message: 'A body cannot take itself over; name the body that carries it.',
-          path: `${path}/by`,
-          ids: [cue.id, cue.body],
-        },
-      ]
-    }
-    return [...lacks('body', cue.body, `${path}/body`, cue.id), ...lacks('body', by, `${path}/by`, cue.id)]
-  }
 }
 
-type Lacks = (what: What, id: string | undefined, path: string, owner: string) => Problem[]
+function driverProblems(driver: AnyDriver, path: string): Problem[] {
+  if (driver.kind === 'path') return []
+  const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
+  if (targets.length === 1) return []
+  return [
+    {
+      code: 'driver-incomplete',
+      message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
+      path,
+      ids: [driver.id],
+    },
+  ]
+}
+
+function cueProblems(cue: AnyCue, path: string): Problem[] {
+  if (cue.kind !== 'take' || cue.by !== cue.body) return []
+  return [
+    {
+      code: 'cue-own-body',
+      message: 'A body cannot take itself over; name the body that carries it.',
+      path: `${path}/by`,
+      ids: [cue.id, cue.body],
+    },
+  ]
+}
 
 /** A scenario starts in one way, and not by way of itself. */
-function startProblems(
-  document: MechanismDocument,
-  scenario: Scenario,
-  path: string,
-  lacks: Lacks,
-): Problem[] {
+function startProblems(document: MechanismDocument, scenario: Scenario, path: string): Problem[] {
   const { id, name, startPose, startAfter } = scenario
-  const missed = [
-    ...lacks('pose', startPose, `${path}/startPose`, id),
-    ...lacks('scenario', startAfter, `${path}/startAfter`, id),
-  ]
-  if (missed.length > 0) return missed
   if (startPose !== undefined && startAfter !== undefined) {
     return [
       {
@@ -133,7 +79,7 @@ function startProblems(
 }
 
 /** Ties hang on one thing each, which is there, and never on themselves. */
-function tieProblems(document: MechanismDocument, scenario: Scenario, path: string, lacks: Lacks): Problem[] {
+function tieProblems(document: MechanismDocument, scenario: Scenario, path: string): Problem[] {
   const entries = startingEntries(document, scenario)
   const byKey = new Map(entries.map((entry) => [entry.key, entry]))
   const problems = entries.flatMap((entry): Problem[] => {
@@ -150,7 +96,7 @@ function tieProblems(document: MechanismDocument, scenario: Scenario, path: stri
       const message = `${entry.name} must be tied to one thing: with another start, after an end, or when a value is passed.`
       return [{ code: 'tie-ambiguous', message, path: `${at}/tie`, ids }]
     }
-    if (when) return passingProblems(entry, when, `${at}/tie/when`, lacks)
+    if (when) return passingProblems(entry, when, `${at}/tie/when`)
     const to = (tie.with ?? tie.after)!
     if (byKey.has(to)) return []
     return [
@@ -165,20 +111,15 @@ function tieProblems(document: MechanismDocument, scenario: Scenario, path: stri
   return problems.length > 0 ? problems : circles(entries, path)
 }
 
-function passingProblems(entry: StartingEntry, when: Passing, path: string, lacks: Lacks): Problem[] {
-  if ((when.joint === undefined) === (when.probe === undefined)) {
-    return [
-      {
-        code: 'tie-ambiguous',
-        message: `${entry.name} waits for a value: name one joint or one probe that passes it.`,
-        path,
-        ids: [entry.key],
-      },
-    ]
-  }
+function passingProblems(entry: StartingEntry, when: Passing, path: string): Problem[] {
+  if ((when.joint === undefined) !== (when.probe === undefined)) return []
   return [
-    ...lacks('joint', when.joint, `${path}/joint`, entry.key),
-    ...lacks('probe', when.probe, `${path}/probe`, entry.key),
+    {
+      code: 'tie-ambiguous',
+      message: `${entry.name} waits for a value: name one joint or one probe that passes it.`,
+      path,
+      ids: [entry.key],
+    },
   ]
 }
 

@@ -3,6 +3,8 @@ import { IsBoolean, IsIn, IsNotEmpty, IsOptional, IsString, MaxLength } from 'cl
 import type { Quantity } from '../../units/quantity'
 import { Nested, NestedList } from '../rules/nested'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
+import { NoMotion } from '../rules/no-motion'
+import { Entry, RefTo } from '../rules/references'
 
 /** What belongs to one freedom of a joint; all values are coordinates, counted from `zero`. */
 export class JointFreedom {
@@ -16,12 +18,13 @@ export class JointFreedom {
 }
 
 /** Joins the datum `to` to the datum `from`; its coordinates say how `to` stands relative to `from`. */
+@Entry('joint')
 export class Joint {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsString() @IsNotEmpty() @MaxLength(40) kind!: string
-  @IsId() from!: string
-  @IsId() to!: string
+  @IsId() @RefTo('datum') from!: string
+  @IsId() @RefTo('datum') to!: string
   /** Advance for one turn of a screw joint; negative for a left-hand thread. */
   @IsOptional() @IsQuantity('length') lead?: Quantity
   @IsOptional() @NestedList(() => JointFreedom, 6) freedoms?: JointFreedom[]
@@ -30,8 +33,8 @@ export class Joint {
 
 /** One side of a mate: a datum taken as a point, an axis (z), a plane (across z) or a round surface; or a path. */
 export class MateEnd {
-  @IsOptional() @IsId() datum?: string
-  @IsOptional() @IsId() path?: string
+  @IsOptional() @IsId() @RefTo('datum') datum?: string
+  @IsOptional() @IsId() @RefTo('path') path?: string
   @IsIn(['point', 'axis', 'plane', 'cylinder', 'sphere', 'path'])
   as!: 'point' | 'axis' | 'plane' | 'cylinder' | 'sphere' | 'path'
   /** Of a cylinder or a sphere. */
@@ -49,9 +52,10 @@ export const MATE_KINDS = [
 ] as const
 
 /** Holds two points, axes, planes or surfaces to each other. */
+@Entry('mate')
 export class Mate {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsIn(MATE_KINDS) kind!: (typeof MATE_KINDS)[number]
   @Nested(() => MateEnd) a!: MateEnd
   @Nested(() => MateEnd) b!: MateEnd

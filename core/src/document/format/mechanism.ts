@@ -12,6 +12,7 @@ import { Probe } from './probes'
 import { relationClasses } from './relations'
 import type { AnyRelation } from './relations'
 import { IsName } from '../rules/rules'
+import { NoMotion } from '../rules/no-motion'
 import { Scenario } from './scenarios'
 import { Spring } from './springs'
 
@@ -21,7 +22,7 @@ export const FORMAT_VERSION = 1
 export class MechanismDocument {
   @Equals(FORMAT, { message: `format must be “${FORMAT}”` }) format!: typeof FORMAT
   @Equals(FORMAT_VERSION, { message: `version must be ${FORMAT_VERSION}` }) version!: typeof FORMAT_VERSION
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @NestedList(() => Part) parts!: Part[]
   @NestedList(() => Body) bodies!: Body[]
   @IsOptional() @NestedList(() => Group) groups?: Group[]
@@ -30,9 +31,9 @@ export class MechanismDocument {
   @NestedList(() => Joint) joints!: Joint[]
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
-  @IsOptional() @NestedList(() => Spring, 2000) springs?: Spring[]
+  @IsOptional() @NestedList(() => Spring, 2000) @NoMotion() springs?: Spring[]
   @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
-  @IsOptional() @NestedList(() => DeskControl, 200) desk?: DeskControl[]
+  @IsOptional() @NestedList(() => DeskControl, 200) @NoMotion() desk?: DeskControl[]
   @NestedList(() => Probe) probes!: Probe[]
   @NestedList(() => Scenario) scenarios!: Scenario[]
 }

@@ -26,6 +26,8 @@ import {
   IsPoint,
   IsQuantity,
 } from '../rules/rules'
+import { NoMotion } from '../rules/no-motion'
+import { Entry, RefTo } from '../rules/references'
 
 /**
  * A position [m] and an orientation, in the surrounding frame; both default to that frame's own. The orientation is a
@@ -39,9 +41,10 @@ export class Placement {
 }
 
 /** A shape with its dimensions; the shapes and what they ask for are in `shapes/`. */
+@Entry('part')
 export class Part {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsString() @IsNotEmpty() @MaxLength(40) shape!: string
   @AreDimensions() dimensions!: Record<string, Quantity>
   /** Choices by name, such as the hand of a thread; the usual ones when left out. */
@@ -50,15 +53,15 @@ export class Part {
   @IsOptional() @ArePairs(3, 1000) outline?: [Quantity, Quantity][]
   /** Of an imported part: the name by which its triangles are stored, the SHA-256 of their content. */
   @IsOptional() @IsContentHash() mesh?: string
-  @IsHexColor() colour!: string
+  @IsHexColor() @NoMotion() colour!: string
   /** Of its material. */
-  @IsOptional() @IsQuantity('density') density?: Quantity
-  @IsOptional() @IsName() material?: string
+  @IsOptional() @IsQuantity('density') @NoMotion() density?: Quantity
+  @IsOptional() @IsName() @NoMotion() material?: string
 }
 
 /** The datum that a placed part offers, by its name ("bore A"). */
 export class Feature {
-  @IsId() placed!: string
+  @IsId() @RefTo('placed part') placed!: string
   @IsName() name!: string
 }
 
@@ -72,9 +75,10 @@ export class MassProperties {
 }
 
 /** A part standing in a body: at a place of the body, or relative to a feature of a part placed before it. */
+@Entry('placed part')
 export class PlacedPart {
   @IsId() id!: string
-  @IsId() part!: string
+  @IsId() @RefTo('part') part!: string
   @IsOptional() @Nested(() => Feature) on?: Feature
   @IsOptional() @Nested(() => Placement) at?: Placement
 }
@@ -84,40 +88,43 @@ export class PlacedPart {
  * pose its joints place it, unless it has no parts: then it stands at the ground's own frame, so that its datums are
  * given in ground.
  */
+@Entry('body')
 export class Body {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsOptional() @IsBoolean() grounded?: boolean
   @NestedList(() => PlacedPart) parts!: PlacedPart[]
   @IsOptional() @Nested(() => Placement) pose?: Placement
-  @IsOptional() @Nested(() => MassProperties) mass?: MassProperties
+  @IsOptional() @Nested(() => MassProperties) @NoMotion() mass?: MassProperties
 }
 
 /** Bodies and groups gathered under a name: a rigid group moves as one, a moving group keeps its inner joints. */
+@Entry('group')
 export class Group {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsIn(['rigid', 'moving']) kind!: 'rigid' | 'moving'
   /** Ids of bodies and groups; each belongs to one group at most. */
-  @IsArray() @AreIds() members!: string[]
+  @IsArray() @AreIds() @RefTo('body', 'group') members!: string[]
 }
 
 /** What stands between two datums of one body. */
 export class Between {
   /** The point midway; the plane midway between two parallel planes; where an axis (a) meets a plane (b). */
   @IsIn(['midpoint', 'mid-plane', 'intersection']) kind!: 'midpoint' | 'mid-plane' | 'intersection'
-  @IsId() a!: string
-  @IsId() b!: string
+  @IsId() @RefTo('datum') a!: string
+  @IsId() @RefTo('datum') b!: string
 }
 
 /**
  * A point with axes on a body. It stands on a feature, at a fixed place of the body, or between two other datums; then
  * it is moved by `offset` along its own axes, flipped (z reversed by half a turn about x) and turned about z.
  */
+@Entry('datum')
 export class Datum {
   @IsId() id!: string
-  @IsName() name!: string
-  @IsId() body!: string
+  @IsName() @NoMotion() name!: string
+  @IsId() @RefTo('body') body!: string
   @IsOptional() @Nested(() => Feature) feature?: Feature
   @IsOptional() @Nested(() => Placement) at?: Placement
   @IsOptional() @Nested(() => Between) between?: Between
@@ -127,10 +134,11 @@ export class Datum {
 }
 
 /** A path given by points in the frame of a datum: straight, through an arc, from corner to corner, or smooth. */
+@Entry('path')
 export class Path {
   @IsId() id!: string
-  @IsName() name!: string
-  @IsId() datum!: string
+  @IsName() @NoMotion() name!: string
+  @IsId() @RefTo('datum') datum!: string
   /** A line has 2 points, an arc 3 (start, through, end), a polyline 2 or more, a curve 3 or more. */
   @IsIn(['line', 'arc', 'polyline', 'curve']) kind!: 'line' | 'arc' | 'polyline' | 'curve'
   @ArePoints(2, 10_000) points!: [Quantity, Quantity, Quantity][]

@@ -7,16 +7,19 @@ import type { Quantity } from '../../units/quantity'
 import { Nested, NestedList } from '../rules/nested'
 import type { Constructor } from '../rules/nested'
 import { ArePairs, IsId, IsName, IsQuantity, IsRatio } from '../rules/rules'
+import { NoMotion } from '../rules/no-motion'
+import { Entry, RefTo } from '../rules/references'
 
 /** A coordinate of a joint; the freedom may be left out when the joint has one only. */
 export class CoordinateRef {
-  @IsId() joint!: string
+  @IsId() @RefTo('joint') joint!: string
   @IsOptional() @IsName() freedom?: string
 }
 
+@Entry('relation')
 class Relation {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsOptional() @IsBoolean() suspended?: boolean
   /** What the equation adds up to; without it, what it adds up to at the home pose. */
   @IsOptional() @IsQuantity('angle', 'length', 'number') phase?: Quantity
@@ -39,7 +42,7 @@ export class GearPair extends Relation {
   @IsIn(['gear']) kind!: 'gear'
   @Nested(() => CoordinateRef) a!: CoordinateRef
   @Nested(() => CoordinateRef) b!: CoordinateRef
-  @IsOptional() @IsId() carrier?: string
+  @IsOptional() @IsId() @RefTo('body') carrier?: string
   /** One of them has its teeth inside: both turn the same way. */
   @IsOptional() @IsBoolean() internal?: boolean
   @teeth() teethA?: number
@@ -54,7 +57,7 @@ export class BeltDrive extends Relation {
   @IsIn(['belt']) kind!: 'belt'
   @Nested(() => CoordinateRef) a!: CoordinateRef
   @Nested(() => CoordinateRef) b!: CoordinateRef
-  @IsOptional() @IsId() carrier?: string
+  @IsOptional() @IsId() @RefTo('body') carrier?: string
   @IsOptional() @IsBoolean() crossed?: boolean
   @teeth() teethA?: number
   @teeth() teethB?: number
@@ -68,7 +71,7 @@ export class RackAndPinion extends Relation {
   @IsIn(['rack']) kind!: 'rack'
   @Nested(() => CoordinateRef) a!: CoordinateRef
   @Nested(() => CoordinateRef) b!: CoordinateRef
-  @IsOptional() @IsId() carrier?: string
+  @IsOptional() @IsId() @RefTo('body') carrier?: string
   @IsOptional() @IsQuantity('length') diameter?: Quantity
   /** Travel for one turn, when there is no pitch diameter. */
   @IsOptional() @IsQuantity('length') travel?: Quantity
@@ -91,7 +94,7 @@ export class SumTerm extends CoordinateRef {
 /** A weighted sum of coordinates stays constant, as in a differential. */
 export class LinearSum extends Relation {
   @IsIn(['sum']) kind!: 'sum'
-  @NestedList(() => SumTerm, 64) terms!: SumTerm[]
+  @NestedList(() => SumTerm, 64, { alone: false }) terms!: SumTerm[]
 }
 
 /** The position of b follows that of a by a table, smooth to the second derivative, as a cam's follower does. */
@@ -112,7 +115,7 @@ export class TabulatedRelation extends Relation {
 export class CordOnDrum extends Relation {
   @IsIn(['cord']) kind!: 'cord'
   @Nested(() => CoordinateRef) a!: CoordinateRef
-  @IsId() datum!: string
+  @IsId() @RefTo('datum') datum!: string
   /** Of the circle on which the middle of the cord lies. */
   @IsQuantity('length') diameter!: Quantity
   /** Thickness of the cord, and advance of its winding along the drum for one turn; only drawn. */

@@ -16,15 +16,18 @@ import type { AnyCue } from './cues'
 import { Nested, NestedList } from '../rules/nested'
 import type { Constructor } from '../rules/nested'
 import { ArePairs, IsId, IsName, IsQuantity } from '../rules/rules'
+import { NoMotion } from '../rules/no-motion'
+import { Entry, OptionalRefTo, RefTo } from '../rules/references'
 import { IsSpan, Tie, Timed } from './timing'
 
+@Entry('driver')
 class Driver {
   @IsId() id!: string
   /** What is driven: a freedom of a joint, the value of a mate, or the input (a) of a relation. */
-  @IsOptional() @IsId() joint?: string
+  @IsOptional() @IsId() @RefTo('joint') joint?: string
   @IsOptional() @IsName() freedom?: string
-  @IsOptional() @IsId() mate?: string
-  @IsOptional() @IsId() relation?: string
+  @IsOptional() @IsId() @RefTo('mate') mate?: string
+  @IsOptional() @IsId() @RefTo('relation') relation?: string
   @IsOptional() @IsBoolean() suspended?: boolean
 }
 
@@ -43,7 +46,7 @@ export class Motor extends Driver {
   @IsOptional() @IsSpan() runDown?: Quantity
   /** When it is switched on; the start of the scenario when neither is given. */
   @IsOptional() @IsQuantity('time') start?: Quantity
-  @IsOptional() @Nested(() => Tie) tie?: Tie
+  @IsOptional() @Nested(() => Tie, { alone: true }) tie?: Tie
   /** How long it is on: a time, or a share of the scenario; to its end when left out. */
   @IsOptional() @IsSpan() duration?: Quantity
   @IsOptional() @IsBoolean() reversed?: boolean
@@ -57,6 +60,7 @@ export class Acceleration extends Driver {
 }
 
 /** One stretch of a lane in which the value changes; between moves it stays. */
+@Entry('move')
 export class Move extends Timed {
   /** What others are tied to. */
   @IsOptional() @IsId() id?: string
@@ -84,11 +88,12 @@ export class Values extends Driver {
 }
 
 /** A datum follows a path, with or without turning along. Moves say how far along the path it is. */
+@Entry('driver')
 export class PathDriver {
   @IsId() id!: string
   @IsIn(['path']) kind!: 'path'
-  @IsId() datum!: string
-  @IsId() path!: string
+  @IsId() @RefTo('datum') datum!: string
+  @IsId() @RefTo('path') path!: string
   /** The datum's axes turn with the path: x along it, z with the path's datum. */
   @IsOptional() @IsBoolean() oriented?: boolean
   @NestedList(() => Move, 1000) moves!: Move[]
@@ -106,15 +111,16 @@ export const driverClasses: Readonly<Record<AnyDriver['kind'], Constructor>> = {
 }
 
 /** One named run; it never changes the model. */
+@Entry('scenario')
 export class Scenario {
   @IsId() id!: string
-  @IsName() name!: string
+  @IsName() @NoMotion() name!: string
   @IsQuantity('time') length!: Quantity
   /** Frames per second. */
   @IsInt() @Min(1) @Max(10_000) frameRate!: number
   @NestedList(() => driverClasses) drivers!: AnyDriver[]
   @IsOptional() @NestedList(() => cueClasses) cues?: AnyCue[]
   /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
-  @IsOptional() @IsId() startPose?: string
-  @IsOptional() @IsId() startAfter?: string
+  @IsOptional() @IsId() @OptionalRefTo('pose') startPose?: string
+  @IsOptional() @IsId() @OptionalRefTo('scenario') startAfter?: string
 }

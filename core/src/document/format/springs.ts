@@ -2,13 +2,15 @@
 import { IsNumber, Max, Min } from 'class-validator'
 import type { Quantity } from '../../units/quantity'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
+import { Entry, RefTo } from '../rules/references'
 
 /** A coil spring; its diameter, to the middle of the wire, is that at the home pose. */
+@Entry('spring')
 export class Spring {
   @IsId() id!: string
   @IsName() name!: string
-  @IsId() from!: string
-  @IsId() to!: string
+  @IsId() @RefTo('datum') from!: string
+  @IsId() @RefTo('datum') to!: string
   @IsQuantity('length') diameter!: Quantity
   /** Thickness of the wire. */
   @IsQuantity('length') wire!: Quantity

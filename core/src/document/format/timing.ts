@@ -4,6 +4,7 @@ import { readSpan } from '../../units/share'
 import type { Quantity } from '../../units/quantity'
 import { Nested } from '../rules/nested'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
+import { RefTo } from '../rules/references'
 
 /** A time, or a share of a whole such as "20 %". */
 export const IsSpan = (): PropertyDecorator =>
@@ -23,9 +24,9 @@ function faultOf(value: unknown): string | null {
 
 /** A joint or a probe passes a value. */
 export class Passing {
-  @IsOptional() @IsId() joint?: string
+  @IsOptional() @IsId() @RefTo('joint') joint?: string
   @IsOptional() @IsName() freedom?: string
-  @IsOptional() @IsId() probe?: string
+  @IsOptional() @IsId() @RefTo('probe') probe?: string
   @IsQuantity('angle', 'length', 'angularSpeed') value!: Quantity
   /** Only while it rises, or only while it falls; either way when left out. */
   @IsOptional() @IsIn(['rising', 'falling']) direction?: 'rising' | 'falling'
@@ -36,9 +37,9 @@ export class Passing {
 /** What starts a move, a motor or a cue: exactly one of `with`, `after` and `when`. */
 export class Tie {
   /** Id of a move, a motor or a cue: starts when that starts. */
-  @IsOptional() @IsId() with?: string
+  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue') with?: string
   /** Starts when that has ended. */
-  @IsOptional() @IsId() after?: string
+  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue') after?: string
   @IsOptional() @Nested(() => Passing) when?: Passing
   /** That much later, or earlier when negative. */
   @IsOptional() @IsQuantity('time') offset?: Quantity
@@ -47,5 +48,5 @@ export class Tie {
 /** Something that starts; without `start` and `tie` when what stands before it in its lane has ended. */
 export class Timed {
   @IsOptional() @IsQuantity('time') start?: Quantity
-  @IsOptional() @Nested(() => Tie) tie?: Tie
+  @IsOptional() @Nested(() => Tie, { alone: true }) tie?: Tie
 }

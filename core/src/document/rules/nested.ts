@@ -1,6 +1,6 @@
 /**
  * Nested classes of a document: a property holds an object of a class, or a list of them; the class may depend on the
- * object's `kind`. What stands here is read by check.ts and by the JSON Schema.
+ * object's `kind`. Read by check.ts, by walks over documents and by the JSON Schema.
  */
 import { Allow } from 'class-validator'
 
@@ -13,6 +13,8 @@ export interface Nesting {
   readonly type: () => NestedType
   /** How many entries a list may have; null for a single object. */
   readonly most: number | null
+  /** Whether one of them can be removed without what holds it. */
+  readonly alone: boolean
 }
 
 /** The most entries that one list of a document may hold. */
@@ -26,20 +28,20 @@ function note(target: object, key: string, nesting: Nesting): void {
   nestings.set(target, mine)
 }
 
-/** The property holds an object of the class. */
+/** The property holds an object of the class; with `alone` it can be removed without what holds it. */
 export const Nested =
-  (type: () => NestedType): PropertyDecorator =>
+  (type: () => NestedType, { alone = false } = {}): PropertyDecorator =>
   (target, key) => {
     Allow()(target, key)
-    note(target, String(key), { type, most: null })
+    note(target, String(key), { type, most: null, alone })
   }
 
-/** The property holds a list of objects of the class. */
+/** The property holds a list of objects of the class, which can be removed one by one unless `alone` is false. */
 export const NestedList =
-  (type: () => NestedType, most = MOST_ENTRIES): PropertyDecorator =>
+  (type: () => NestedType, most = MOST_ENTRIES, { alone = true } = {}): PropertyDecorator =>
   (target, key) => {
     Allow()(target, key)
-    note(target, String(key), { type, most })
+    note(target, String(key), { type, most, alone })
   }
 
 /** Nestings of a class by property, those of the classes it extends included. */

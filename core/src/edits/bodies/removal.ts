@@ -4,7 +4,8 @@
  */
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import { referenceProblems } from '../../document/checks/references'
+import type { EntryKind } from '../../document/rules/references'
+import { entriesOf, nameOfEntry, referredTo, walkDocument } from '../../document/walk'
 import { listed } from '../../wording'
 
 export interface Removal {
@@ -15,77 +16,50 @@ export interface Removal {
   readonly sentence: string
 }
 
-type Entry = { id: string; name?: string }
+/** Entries that come and go with others, and are not named when they go. */
+const SILENT: ReadonlySet<EntryKind> = new Set([
+  'part',
+  'placed part',
+  'datum',
+  'scenario',
+  'driver',
+  'move',
+  'cue',
+])
 
-/** Lists whose entries people know by name, with the word for one. */
-const NAMED = [
-  ['bodies', 'body'],
-  ['groups', 'group'],
-  ['joints', 'joint'],
-  ['mates', 'mate'],
-  ['relations', 'relation'],
-  ['springs', 'spring'],
-  ['poses', 'pose'],
-  ['paths', 'path'],
-  ['probes', 'probe'],
-] as const
-
-/** @param ids of bodies, groups, joints, mates, relations, poses or probes; a group goes without its members */
+/** @param ids of any entries; a group goes without its members */
 export function removalOf(document: MechanismDocument, ids: readonly string[]): Removal {
   const draft = copyOf(document)
   const gone = new Set(ids)
-  for (const [list] of NAMED) {
-    const entries = draft[list] as Entry[] | undefined
-    if (entries) (draft[list] as Entry[]) = entries.filter(({ id }) => !gone.has(id))
-  }
+  const before = entriesOf(document)
+  removeAt(
+    draft,
+    ids.flatMap((id) => before.get(id)?.pointer ?? []),
+  )
   // members of a dissolved group move up to the group that held it
   const dissolved = new Map((document.groups ?? []).map(({ id, members }) => [id, members]))
   for (const group of draft.groups ?? [])
     group.members = group.members.flatMap((id) => (gone.has(id) ? (dissolved.get(id) ?? [id]) : [id]))
-  takeDangling(draft)
-  // a datum that was made for something that is gone
-  const before = usedDatums(document)
-  const after = usedDatums(draft)
-  draft.datums = draft.datums.filter(({ id }) => after.has(id) || !before.has(id))
+  removeDangling(draft)
+  // a datum that was made for something that is gone, and a part of a body that is gone
+  for (const [kind, list] of [
+    ['datum', 'datums'],
+    ['part', 'parts'],
+  ] as const) {
+    const [usedBefore, usedNow] = [referredTo(document, kind), referredTo(draft, kind)]
+    ;(draft[list] as { id: string }[]) = draft[list].filter(
+      ({ id }) => usedNow.has(id) || !usedBefore.has(id),
+    )
+  }
   draft.groups = draft.groups?.filter(({ members }) => members.length > 0)
-  const standing = new Set(draft.bodies.flatMap(({ parts }) => parts.map(({ part }) => part)))
-  const used = new Set(document.bodies.flatMap(({ parts }) => parts.map(({ part }) => part)))
-  draft.parts = draft.parts.filter(({ id }) => standing.has(id) || !used.has(id))
 
-  const hanging = NAMED.flatMap(([list, word]) => {
-    const left = new Set(((draft[list] ?? []) as Entry[]).map(({ id }) => id))
-    return ((document[list] ?? []) as Entry[])
-      .filter(({ id }) => !left.has(id) && !gone.has(id))
-      .map(({ id, name }) => `${name ?? id} (${word})`)
-  })
+  const after = entriesOf(draft)
+  const hanging = [...before.values()]
+    .filter(({ id, kind }) => !SILENT.has(kind) && !after.has(id) && !gone.has(id))
+    .map(({ id, kind }) => `${nameOfEntry(before, id)} (${kind})`)
   const grounded = holdSomething(draft)
-  return { document: draft, hanging, sentence: sentenceOf(document, ids, hanging, grounded) }
-}
-
-/** Datums on which anything stands. */
-function usedDatums({
-  joints,
-  mates = [],
-  relations = [],
-  paths = [],
-  probes,
-  datums,
-  scenarios,
-  springs = [],
-  desk = [],
-}: MechanismDocument) {
-  const drivers = scenarios.flatMap((scenario) => scenario.drivers)
-  return new Set<string | undefined>([
-    ...joints.flatMap(({ from, to }) => [from, to]),
-    ...mates.flatMap(({ a, b }) => [a.datum, b.datum]),
-    ...datums.flatMap(({ between }) => [between?.a, between?.b]),
-    ...relations.map((relation) => (relation.kind === 'cord' ? relation.datum : undefined)),
-    ...paths.map(({ datum }) => datum),
-    ...probes.flatMap(({ datum, from }) => [datum, from]),
-    ...drivers.map((driver) => (driver.kind === 'path' ? driver.datum : undefined)),
-    ...springs.flatMap(({ from, to }) => [from, to]),
-    ...desk.map(({ datum }) => datum),
-  ])
+  const names = [...before.values()].flatMap(({ id }) => (gone.has(id) ? nameOfEntry(before, id) : []))
+  return { document: draft, hanging, sentence: sentenceOf(names, hanging, grounded) }
 }
 
 /** Something has to stand still: without a ground the first body is held. */
@@ -96,54 +70,37 @@ function holdSomething(draft: MechanismDocument): string | null {
   return first.name
 }
 
-function takeDangling(draft: MechanismDocument): void {
+/** Removes what refers to something that is not there, until nothing does. */
+function removeDangling(draft: MechanismDocument): void {
   for (;;) {
-    const missing = referenceProblems(draft).filter(
-      ({ code }) => code === 'reference-missing' || code === 'tie-missing',
-    )
-    if (missing.length === 0) return
-    // from the back, so that places of earlier entries stay what they are
-    const places = [...new Set(missing.map(({ path }) => placeOf(path ?? '')))]
-    for (const place of places.sort(byPlace).reverse()) takeAt(draft, place)
+    const there = entriesOf(draft)
+    const lost: string[] = []
+    walkDocument(draft, { reference: (place) => void (there.has(place.id) || lost.push(place.lost)) })
+    if (lost.length === 0) return
+    removeAt(draft, lost)
     for (const scenario of draft.scenarios)
       scenario.cues = scenario.cues?.filter((cue) => !('targets' in cue) || cue.targets.length > 0)
   }
 }
 
-/**
- * What to take out: a tie, a start, a member, a value, a driver, a cue or what one names, else the entry of a list of
- * the document.
- */
-function placeOf(path: string): string {
-  const tie = /^.*?\/(?:tie|startPose|startAfter)(?=\/|$)/.exec(path)
-  const inner =
-    /^\/(?:groups\/\d+\/members|poses\/\d+\/values|scenarios\/\d+\/cues\/\d+\/(?:targets|bodies)|scenarios\/\d+\/(?:drivers|cues))\/\d+/.exec(
-      path,
+/** Removes entries and fields by their JSON pointers. */
+function removeAt(draft: MechanismDocument, pointers: readonly string[]): void {
+  // from the back, so that places of earlier entries stay what they are
+  for (const pointer of [...new Set(pointers)].sort(byPlace).reverse()) {
+    const keys = pointer.split('/').slice(1)
+    const last = keys.pop()!
+    const holder = keys.reduce<unknown>(
+      (value, key) => (value as Record<string, unknown> | undefined)?.[key],
+      draft,
     )
-  return tie?.[0] ?? inner?.[0] ?? /^\/\w+\/\d+/.exec(path)![0]
+    if (Array.isArray(holder)) holder.splice(Number(last), 1)
+    else if (holder) Reflect.deleteProperty(holder as object, last)
+  }
 }
 
-function byPlace(a: string, b: string): number {
-  return a.localeCompare(b, 'en', { numeric: true })
-}
+const byPlace = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true })
 
-function takeAt(draft: MechanismDocument, place: string): void {
-  const keys = place.split('/').slice(1)
-  const last = keys.pop()!
-  const holder = keys.reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], draft)
-  if (Array.isArray(holder)) holder.splice(Number(last), 1)
-  else Reflect.deleteProperty(holder as object, last)
-}
-
-function sentenceOf(
-  document: MechanismDocument,
-  ids: readonly string[],
-  hanging: readonly string[],
-  grounded: string | null,
-): string {
-  const names = NAMED.flatMap(([list]) => (document[list] ?? []) as Entry[])
-    .filter(({ id }) => ids.includes(id))
-    .map(({ id, name }) => name ?? id)
+function sentenceOf(names: readonly string[], hanging: readonly string[], grounded: string | null): string {
   const one = names.length === 1
   const with_ = hanging.length > 0 ? `, and with ${one ? 'it' : 'them'} ${listed(hanging)}` : ''
   const instead = grounded === null ? '' : ` ${grounded} is held to ground instead.`
