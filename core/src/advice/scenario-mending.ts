@@ -1,10 +1,11 @@
 /** Ways out for what is wrong with a scenario, each with the document as it would be: at the move or the driver itself. */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
-import type { Move, Scenario } from '../document/format/scenarios'
+import type { Scenario } from '../document/format/scenarios'
 import { moveKey } from '../document/starting'
 import type { Problem } from '../result'
 import type { Advice } from './advice'
+import type { Move } from '../document/format/moves'
 
 /** Alters a draft and says what was done, or null when it does not apply. */
 type Way = (scenario: Scenario, problem: Problem, document: MechanismDocument) => string | null

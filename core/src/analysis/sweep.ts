@@ -6,9 +6,10 @@ import { BodyPoses, POSE } from '../mechanism/body-poses'
 import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
-import type { Row, Target } from '../mechanism/rows'
+import type { Row } from '../mechanism/rows'
 import { Solver } from '../solve/solver'
 import { LastReading, limitReached } from './limits'
+import type { TimeFunction } from '../maths/time-function'
 
 /** Poses of all bodies, `frames` of them one after the other, 7 numbers a body. */
 export interface Clip {
@@ -29,14 +30,14 @@ export function sweep(
   mechanism: Mechanism,
   q: Float64Array,
   index: number,
-  course: (from: number) => Target,
+  course: (from: number) => TimeFunction,
   duration: number,
 ): Clip {
   const { link, terms, constant, measures, joint } = mechanism.coordinates[index]
   const reader = new Reader(mechanism, mechanism.coordinates)
   reader.read(new Solver(mechanism, [], q).state, 0)
   const target = course(reader.values[index])
-  const ofLink: Target = (time, out) => {
+  const ofLink: TimeFunction = (time, out) => {
     target(time, out)
     out[0] -= constant
   }
@@ -90,7 +91,7 @@ export function wiggleLink(mechanism: Mechanism, q: Float64Array, link: number):
 }
 
 /** To one side and back, from rest to rest. */
-function wave(from: number, amplitude: number): Target {
+function wave(from: number, amplitude: number): TimeFunction {
   const pace = (2 * Math.PI) / WAVE
   return (time, out) => {
     out[0] = from + amplitude * (1 - Math.cos(pace * time))
@@ -103,7 +104,7 @@ function wave(from: number, amplitude: number): Target {
 export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Clip {
   const { measures, settings } = mechanism.coordinates[index]
   const reach = measures === 'angle' ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
-  const course = (from: number): Target => {
+  const course = (from: number): TimeFunction => {
     // toward the side that has room
     const up = settings.upper - from >= from - settings.lower || settings.upper === Infinity ? 1 : -1
     const room = up > 0 ? settings.upper - from : from - settings.lower
@@ -121,7 +122,7 @@ export function thereAndBack(
   seconds: number,
 ): Clip {
   const course =
-    (from: number): Target =>
+    (from: number): TimeFunction =>
     (time, out) => {
       const phase = (Math.PI * time) / seconds
       const half = (to - from) / 2

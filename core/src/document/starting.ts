@@ -1,7 +1,10 @@
 /** Everything of a scenario that starts at some time: moves, motors and cues, with what each hangs on. */
+import { driverClasses } from './format/drivers'
+import { fieldsOf } from './rules/check'
 import type { MechanismDocument } from './format/mechanism'
-import type { AnyDriver, Scenario } from './format/scenarios'
+import type { Scenario } from './format/scenarios'
 import type { Timed } from './format/timing'
+import type { AnyDriver } from './format/drivers'
 
 export interface StartingEntry {
   /** Its id, or for a move without one its driver and place in the lane: unique in the scenario. */
@@ -26,9 +29,7 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
   scenario.drivers.forEach((driver, k) => {
     const name = drivenName(document, driver)
     const path = `/drivers/${k}`
-    if (driver.kind === 'motor') {
-      entries.push({ key: driver.id, kind: 'motor', name, path, timed: driver, after: hangsOn(driver, null) })
-    } else if ('moves' in driver) {
+    if ('moves' in driver) {
       let before: string | null = null
       driver.moves.forEach((move, m) => {
         const key = moveKey(driver.id, move, m)
@@ -42,6 +43,8 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
         })
         before = key
       })
+    } else if (isTimed(driver)) {
+      entries.push({ key: driver.id, kind: 'motor', name, path, timed: driver, after: hangsOn(driver, null) })
     }
   })
   scenario.cues?.forEach((cue, k) => {
@@ -58,13 +61,21 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
   return entries
 }
 
-/** What a driver stands on, as people call it. */
+/** Whether a driver is switched on at some time, as its kind declares by its fields. */
+const isTimed = (driver: AnyDriver): driver is AnyDriver & Timed =>
+  fieldsOf(driverClasses[driver.kind]).has('tie')
+
+/** What a driver acts on: the first entry that it refers to, as people call it. */
 export function drivenName(document: MechanismDocument, driver: AnyDriver): string {
-  const named =
-    driver.kind === 'path'
-      ? document.datums.find(({ id }) => id === driver.datum)
-      : [document.joints, document.mates ?? [], document.relations ?? []]
-          .flat()
-          .find(({ id }) => id === (driver.joint ?? driver.mate ?? driver.relation))
+  const { joint, mate, relation, datum } = driver as {
+    joint?: string
+    mate?: string
+    relation?: string
+    datum?: string
+  }
+  const id = joint ?? mate ?? relation ?? datum
+  const named = [document.joints, document.mates ?? [], document.relations ?? [], document.datums]
+    .flat()
+    .find((entry) => entry.id === id)
   return named?.name ?? driver.id
 }

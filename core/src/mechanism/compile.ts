@@ -140,7 +140,7 @@ function treeEdges(
   active: readonly number[],
 ): { edges: TreeEdge[]; jointOfEdge: number[] } {
   const driven = new Set(
-    geometry.document.scenarios.flatMap((s) => s.drivers.flatMap((d) => (d.kind === 'path' ? [] : d.joint))),
+    geometry.document.scenarios.flatMap((s) => s.drivers.flatMap((d) => ('joint' in d ? d.joint : []))),
   )
   const joints = active.map((i): TreeEdge => {
     const { from, to, type, source } = geometry.joints[i]

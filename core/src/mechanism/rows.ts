@@ -4,6 +4,7 @@
  * frames, perhaps passed through a curve. Joints off the tree, mates, relations and drivers all end as rows.
  */
 import type { Frame } from '../maths/frame'
+import type { TimeFunction } from '../maths/time-function'
 import type { Condition } from './conditions'
 
 /** Two frames on two links. */
@@ -54,9 +55,6 @@ export interface Owner {
   readonly name: string
 }
 
-/** Writes value, first and second derivative by time. */
-export type Target = (time: number, out: Float64Array) => void
-
 export interface Row {
   readonly owner: Owner
   /** What it holds, for people: "slide along x". */
@@ -65,7 +63,7 @@ export interface Row {
   readonly weight: number
   readonly terms: readonly Term[]
   readonly constant: number
-  readonly target?: Target
+  readonly target?: TimeFunction
 }
 
 /** The row by which a condition between a pair is held. */

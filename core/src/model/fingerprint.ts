@@ -4,10 +4,13 @@
  * scenarios drive and switch is not, since home and the spanning tree are chosen with all of them in sight.
  */
 import { MechanismDocument } from '../document/format/mechanism'
-import type { AnyDriver, Scenario } from '../document/format/scenarios'
+import type { Scenario } from '../document/format/scenarios'
 import { nestingsOf } from '../document/rules/nested'
 import type { Constructor } from '../document/rules/nested'
 import { fieldsWithoutMotion } from '../document/rules/no-motion'
+import { driverClasses } from '../document/format/drivers'
+import type { AnyDriver } from '../document/format/drivers'
+import { referencesOf } from '../document/rules/references'
 
 export function motionFingerprint(document: MechanismDocument, scenario: string): string {
   const chain: Scenario[] = []
@@ -27,12 +30,13 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
   ])
 }
 
-/** What a driver acts on, however it moves it. */
+/** What a driver acts on, however it moves it: its kind, what it refers to, and its switches. */
 function target(driver: AnyDriver): unknown {
-  const { id, kind, suspended } = driver
-  return driver.kind === 'path'
-    ? [id, kind, suspended, driver.datum, driver.path, driver.oriented]
-    : [id, kind, suspended, driver.joint, driver.freedom, driver.mate, driver.relation]
+  const references = referencesOf(driverClasses[driver.kind])
+  return Object.entries(driver).filter(
+    ([key, value]) =>
+      key === 'kind' || key === 'freedom' || references.has(key) || typeof value === 'boolean',
+  )
 }
 
 /** A copy without the fields that do not decide how anything moves. */

@@ -13,13 +13,14 @@ import { Solver } from '../solve/solver'
 import type { Drive } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
-import type { Course, ResolvedDriver } from './drivers/drivers'
 import { Holding } from './cues/holding'
 import { coursesOf } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
 import type { Span } from './take'
 import type { Watcher } from './watching'
+import type { TimeFunction } from '../maths/time-function'
+import type { ResolvedDriver } from './drivers/driver-type'
 
 /** Instants nearer than this are the same [s]. */
 const SAME = 1e-12
@@ -211,7 +212,7 @@ export class Acts {
 }
 
 const ofLink =
-  (course: Course, constant: number): Course =>
+  (course: TimeFunction, constant: number): TimeFunction =>
   (time, out) => {
     course(time, out)
     out[0] -= constant

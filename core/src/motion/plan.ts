@@ -5,9 +5,10 @@ import { standingAt } from '../mechanism/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { formatQuantity } from '../units/format'
-import type { Course, Plan, ResolvedDriver } from './drivers/drivers'
 import type { ResolvedScenario } from './scenario'
 import type { Timing } from './timing'
+import type { TimeFunction } from '../maths/time-function'
+import type { Plan, ResolvedDriver } from './drivers/driver-type'
 
 export interface ScenarioPlan {
   readonly timing: Timing
@@ -50,9 +51,9 @@ export function planScenario(
 }
 
 /** The courses of drivers by id, as the timing now stands. Error: `moves-overlap`, with its place in the document. */
-export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<string, Course>> {
+export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<string, TimeFunction>> {
   const problems: Problem[] = []
-  const courses = new Map<string, Course>()
+  const courses = new Map<string, TimeFunction>()
   for (const { driver, plan } of drivers) {
     const course = plan.course()
     if (course.ok) courses.set(driver.driver, course.value)

@@ -1,16 +1,17 @@
 /** The course of a lane as it is planned: its moves where the plan has them, as one function of time. */
-import type { Moves, PathDriver } from '../document/format/scenarios'
 import { moveKey } from '../document/starting'
 import { courseOf, resolveMove } from './drivers/lane'
-import type { LaneFunction } from './drivers/lane'
+import type { TimeFunction } from '../maths/time-function'
 import type { PlannedItem } from './plan'
+import type { Moves } from './drivers/moves'
+import type { PathDriver } from './drivers/path'
 
 /** Moves that have no time yet are left out. */
 export function plannedCourse(
   driver: Moves | PathDriver,
   items: readonly PlannedItem[],
   measures: 'length' | 'angle',
-): LaneFunction {
+): TimeFunction {
   const stretches = driver.moves.flatMap((move, k) => {
     const item = items.find(({ key }) => key === moveKey(driver.id, move, k))
     if (!item?.levels || !(item.start >= 0)) return []

@@ -5,8 +5,8 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { resolveDriver } from './drivers/drivers'
-import type { ResolvedDriver } from './drivers/drivers'
 import { Timing } from './timing'
+import type { ResolvedDriver } from './drivers/driver-type'
 
 /** The most frames that one take may hold. */
 const MOST_FRAMES = 200_000

@@ -11,15 +11,16 @@ import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
 import { Predictor } from './predictor'
-import type { Row, Target } from '../mechanism/rows'
+import type { Row } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
 import { System } from './system'
 import type { SystemFailure } from './system'
+import type { TimeFunction } from '../maths/time-function'
 
 /** A prescribed link coordinate. */
 export interface Drive {
   readonly link: number
-  readonly evaluate: Target
+  readonly evaluate: TimeFunction
 }
 
 /** A step is given up after this many halvings. */

@@ -23,3 +23,7 @@ export const dimensions = {
 } as const
 
 export type Dimension = keyof typeof dimensions
+
+/** The dimension of the rate of a length or an angle. */
+export const rateOf = (measures: 'length' | 'angle'): Dimension =>
+  measures === 'angle' ? 'angularSpeed' : 'speed'

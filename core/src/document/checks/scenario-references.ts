@@ -2,10 +2,14 @@
 import type { Problem } from '../../result'
 import type { AnyCue } from '../format/cues'
 import type { MechanismDocument } from '../format/mechanism'
-import type { AnyDriver, Scenario } from '../format/scenarios'
+import type { Scenario } from '../format/scenarios'
 import { startingEntries } from '../starting'
 import type { StartingEntry } from '../starting'
 import type { Passing } from '../format/timing'
+import { fieldsOf } from '../rules/check'
+import { driverClasses } from '../format/drivers'
+import type { ValueDriver } from '../format/drivers'
+import type { AnyDriver } from '../format/drivers'
 
 export function scenarioProblems(document: MechanismDocument): Problem[] {
   return document.scenarios.flatMap((scenario, i) => {
@@ -20,9 +24,9 @@ export function scenarioProblems(document: MechanismDocument): Problem[] {
 }
 
 function driverProblems(driver: AnyDriver, path: string): Problem[] {
-  if (driver.kind === 'path') return []
-  const targets = [driver.joint, driver.mate, driver.relation].filter((id) => id !== undefined)
-  if (targets.length === 1) return []
+  if (!fieldsOf(driverClasses[driver.kind]).has('relation')) return []
+  const { joint, mate, relation } = driver as ValueDriver
+  if ([joint, mate, relation].filter((id) => id !== undefined).length === 1) return []
   return [
     {
       code: 'driver-incomplete',

@@ -5,7 +5,6 @@
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { NamedPose } from '../../document/format/poses'
-import type { Move, Moves } from '../../document/format/scenarios'
 import { coordinateOf } from '../../mechanism/coordinate'
 import { openModel, reportModel } from '../../model/model'
 import { fail, succeed } from '../../result'
@@ -14,6 +13,8 @@ import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { inSeconds } from './scenario-edits'
 import { freshId, FreshIds, slug } from '../../document/ids'
+import type { Move } from '../../document/format/moves'
+import type { Moves } from '../../motion/drivers/moves'
 
 /** How a pose is reached: in a time, or with the fastest position no faster than a top speed. */
 export interface Leg {

@@ -1,6 +1,5 @@
 /** Edits of a whole lane: repeated, stretched, mirrored in time. Moves stay moves, and can be edited on. */
 import type { MechanismDocument } from '../../document/format/mechanism'
-import type { Move } from '../../document/format/scenarios'
 import { moveKey } from '../../document/starting'
 import { copyOf } from '../../document/copy'
 import type { PlannedItem } from '../../motion/plan'
@@ -9,6 +8,7 @@ import type { Quantity } from '../../units/quantity'
 import { isShare, readSpan } from '../../units/share'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
+import type { Move } from '../../document/format/moves'
 
 interface Placed {
   readonly move: Move

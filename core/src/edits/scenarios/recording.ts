@@ -4,7 +4,6 @@
  */
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { copyOf } from '../../document/copy'
-import type { Move, Moves } from '../../document/format/scenarios'
 import { moveKey } from '../../document/starting'
 import type { PlannedItem } from '../../motion/plan'
 import { openModel, reportModel } from '../../model/model'
@@ -16,6 +15,8 @@ import { fitMoves } from './fit-moves'
 import { inSeconds, removeFromScenario } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import { listed } from '../../wording'
+import type { Move } from '../../document/format/moves'
+import type { Moves } from '../../motion/drivers/moves'
 
 /** A joint position over the times of its recording. */
 export interface RecordedPosition {

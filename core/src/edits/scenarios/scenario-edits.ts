@@ -4,12 +4,16 @@
  */
 import type { AnyCue } from '../../document/format/cues'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import type { AnyDriver, Move, Moves, PathDriver, Scenario } from '../../document/format/scenarios'
+import type { Scenario } from '../../document/format/scenarios'
 import { moveKey, startingEntries } from '../../document/starting'
 import type { Timed } from '../../document/format/timing'
 import { copyOf } from '../../document/copy'
 import type { PlannedItem } from '../../motion/plan'
 import { freshId, FreshIds, slug } from '../../document/ids'
+import type { AnyDriver } from '../../document/format/drivers'
+import type { Move } from '../../document/format/moves'
+import type { Moves } from '../../motion/drivers/moves'
+import type { PathDriver } from '../../motion/drivers/path'
 
 type Lane = Moves | PathDriver
 

@@ -2,13 +2,13 @@
 import type { AnyCue } from '../../document/format/cues'
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import type { Move } from '../../document/format/scenarios'
 import { moveKey, startingEntries } from '../../document/starting'
 import type { PlannedItem } from '../../motion/plan'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
+import type { Move } from '../../document/format/moves'
 
 /**
  * Shifts entries in time. What hangs on another one of them goes along with that; what is tied to something else stays

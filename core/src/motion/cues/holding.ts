@@ -16,10 +16,10 @@ import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { actsAtStart } from '../drivers/drivers'
-import type { ResolvedDriver } from '../drivers/drivers'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { conditionRow } from '../../mechanism/rows'
+import type { ResolvedDriver } from '../drivers/driver-type'
 
 /** What stands further apart than this (rad, or sizes) cannot be closed again. */
 const APART = 1e-6

@@ -7,12 +7,11 @@
  */
 import { asin, atan2 } from '../../maths/scalar-functions'
 import { FRAME } from '../../maths/frame'
+import type { TimeFunction } from '../../maths/time-function'
 import type { PathCurve } from '../../geometry/paths/path-curve'
 
-type Target = (time: number, out: Float64Array) => void
-
 /** @param travel how far along the path it is over time [m] */
-export function alongPath(path: PathCurve, travel: Target): readonly Target[] {
+export function alongPath(path: PathCurve, travel: TimeFunction): readonly TimeFunction[] {
   const frame = new Float64Array(FRAME + 12)
   const course = new Float64Array(3)
   /** Axes and origin with two derivatives by u: 12 numbers each. */
@@ -40,7 +39,7 @@ export function alongPath(path: PathCurve, travel: Target): readonly Target[] {
     out[1] = first * course[1]
     out[2] = second * course[1] ** 2 + first * course[2]
   }
-  const origins = [9, 10, 11].map((place): Target => (time, out) => {
+  const origins = [9, 10, 11].map((place): TimeFunction => (time, out) => {
     move(time)
     entry(place, out)
   })
@@ -67,7 +66,7 @@ export function alongPath(path: PathCurve, travel: Target): readonly Target[] {
   const curvature = new Float64Array(9)
   const part = new Float64Array(3)
   const parts = [new Float64Array(3), new Float64Array(3)]
-  const angles = turns.map(({ of, parts: places }): Target => (time, out) => {
+  const angles = turns.map(({ of, parts: places }): TimeFunction => (time, out) => {
     move(time)
     places.forEach(([place, sign], k) => {
       entry(place, part)

@@ -3,7 +3,7 @@
  * an amount starts from where the one before it ended.
  */
 import { moveKey } from '../../document/starting'
-import type { Move } from '../../document/format/scenarios'
+import type { TimeFunction } from '../../maths/time-function'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
 import { formatNumber } from '../../units/format'
@@ -11,25 +11,10 @@ import type { Dimension } from '../../units/dimension'
 import { parseQuantity } from '../../units/quantity'
 import { readSpan } from '../../units/share'
 import { limitedMove } from '../../laws/limited-move'
-import type { MotionLaw } from '../../laws/motion-law'
 import { lawKinds, motionLaw } from '../../laws/registry'
 import type { Timing } from '../timing'
-
-/** A move with its levels and duration in SI; when it starts is the timing's to say. */
-export interface PlannedMove {
-  /** See `moveKey`. */
-  readonly key: string
-  /** Place in the lane. */
-  readonly index: number
-  readonly from: number
-  readonly rise: number
-  /** [s] */
-  readonly duration: number
-  readonly law: MotionLaw
-}
-
-/** Writes value, rate, acceleration and jerk into `out[0..3]`. */
-export type LaneFunction = (time: number, out: Float64Array) => void
+import type { Move } from '../../document/format/moves'
+import type { Plan, PlannedMove } from './driver-type'
 
 /**
  * Levels and durations of moves, in the order of their list.
@@ -73,7 +58,7 @@ export function laneFunction(
   planned: readonly PlannedMove[],
   home: number,
   timing: Timing,
-): Result<LaneFunction> {
+): Result<TimeFunction> {
   const problems: Problem[] = []
   const stretches: Stretch[] = []
   let free = 0
@@ -104,7 +89,7 @@ export interface Stretch extends Pick<PlannedMove, 'from' | 'rise' | 'duration' 
 
 /** Stretches by rising start, none over another one, as one function of time; `home` is the value before the first. */
 export const courseOf =
-  (stretches: readonly Stretch[], home: number): LaneFunction =>
+  (stretches: readonly Stretch[], home: number): TimeFunction =>
   (time, out) => {
     let at = -1
     while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
@@ -129,6 +114,38 @@ function stay(value: number, out: Float64Array): void {
   out[1] = 0
   out[2] = 0
   out[3] = 0
+}
+
+/**
+ * Moves of a driver as its plan.
+ * @param name of what is driven, for the problems
+ */
+export function planLane(
+  { id, moves }: { readonly id: string; readonly moves: readonly Move[] },
+  name: string,
+  from: number,
+  measures: 'length' | 'angle',
+  timing: Timing,
+  since: number,
+): Result<Plan> {
+  const named = <T>(result: Result<T>): Result<T> =>
+    result.ok ? result : fail(...result.problems.map((p) => ({ ...p, message: `${name}: ${p.message}` })))
+  const planned = named(planMoves(id, moves, from, measures, timing, since))
+  if (!planned.ok) return planned
+  return succeed({
+    moves: planned.value,
+    course: () => {
+      const found = named(laneFunction(planned.value, from, timing))
+      if (!found.ok) return found
+      const jet = new Float64Array(4)
+      return succeed((time, out) => {
+        found.value(time, jet)
+        out[0] = jet[0]
+        out[1] = jet[1]
+        out[2] = jet[2]
+      })
+    },
+  })
 }
 
 /**

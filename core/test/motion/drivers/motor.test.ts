@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
-import { motor } from '../../../src/motion/drivers/motor'
+import { evaluateMotor } from '../../../src/motion/drivers/motor'
 
 const at = (speed: number, runUp: number, time: number) => {
   const out = new Float64Array(3)
-  motor({ speed, runUp, runDown: 0, on: Infinity }, time, out)
+  evaluateMotor({ speed, runUp, runDown: 0, on: Infinity }, time, out)
   return Array.from(out)
 }
 
@@ -24,7 +24,7 @@ it('comes to rest over its run-down, five turns in 10 s with a fifth of run-up a
   const speed = (5 * 2 * Math.PI) / 8
   const out = new Float64Array(3)
   const turns = (time: number) => {
-    motor({ speed, runUp: 2, runDown: 2, on: 10 }, time, out)
+    evaluateMotor({ speed, runUp: 2, runDown: 2, on: 10 }, time, out)
     return out[0] / (2 * Math.PI)
   }
   expect(turns(-1)).toBe(0)

@@ -1,0 +1,67 @@
+/** Values at times, joined smoothly by quintics. */
+import { IsIn } from 'class-validator'
+import { ValueDriver } from '../../document/format/drivers'
+import { ArePairs } from '../../document/rules/rules'
+import { QuinticSpline } from '../../maths/quintic-spline'
+import type { TimeFunction } from '../../maths/time-function'
+import { parseQuantity } from '../../units/quantity'
+import type { Quantity } from '../../units/quantity'
+import { fault, steady } from './driver-type'
+import { defineValueDriver } from './value-driver'
+
+/** A driver given by values at times, joined smoothly by quintics. */
+export class Values extends ValueDriver {
+  @IsIn(['values']) kind!: 'values'
+  /** Pairs (time, value), by rising time. */
+  @ArePairs(2, 100_000) values!: [Quantity, Quantity][]
+}
+
+declare module '../../document/format/drivers' {
+  interface DriverKinds {
+    values: Values
+  }
+}
+
+/** Errors: `driver-values`. */
+export const values = defineValueDriver<Values>({
+  kind: 'values',
+  fields: Values,
+  note: (driver) => `${driver.values.length} values`,
+  plan(driver, { measures, name }, from, _, since) {
+    const times: number[] = []
+    const levels: number[] = []
+    for (const [k, [t, v]] of driver.values.entries()) {
+      const time = parseQuantity(t, 'time')
+      const value = parseQuantity(v, measures)
+      if (!time.ok) return fault('driver-values', `/values/${k}/0`, `${name}: ${time.problems[0].message}`)
+      if (!value.ok) return fault('driver-values', `/values/${k}/1`, `${name}: ${value.problems[0].message}`)
+      if (k > 0 && !(time.value > times[k - 1] + 1e-9)) {
+        return fault(
+          'driver-values',
+          `/values/${k}/0`,
+          `${name}: time ${k + 1} does not come after the one before it.`,
+        )
+      }
+      times.push(time.value)
+      levels.push(value.value)
+    }
+    const spline = new QuinticSpline(times, levels, 'rest')
+    const [first, last] = [times[0], times[times.length - 1]]
+    const jet = new Float64Array(4)
+    const evaluate: TimeFunction = (time, out) => {
+      const inside = Math.min(last, Math.max(first, time))
+      spline.evaluate(inside, jet)
+      out[0] = jet[0]
+      out[1] = inside === time ? jet[1] : 0
+      out[2] = inside === time ? jet[2] : 0
+    }
+    // switched on again it goes on from where it stands
+    const before = new Float64Array(3)
+    evaluate(since, before)
+    const shift = since > 0 ? from - before[0] : 0
+    return steady((time, out) => {
+      evaluate(time, out)
+      out[0] += shift
+    })
+  },
+})
