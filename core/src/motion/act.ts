@@ -13,7 +13,8 @@ import { Solver } from '../solve/solver'
 import type { Drive } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
-import { Holding } from './cues/holding'
+import { ActiveRows } from './cues/active-rows'
+import { cueType } from './cues/registry'
 import { coursesOf } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
@@ -36,7 +37,7 @@ export class Acts {
   readonly spans: Span[] = []
   /** Reads all coordinates; whoever records frames reads with it, so that turns are counted on over all acts. */
   readonly reader: Reader
-  private readonly holding: Holding
+  private readonly active: ActiveRows
   private readonly cues: AnyCue[]
   /** Drivers as they are planned now; one that is restored is planned anew. */
   private drivers: ScenarioPlan['drivers']
@@ -55,7 +56,7 @@ export class Acts {
     this.drivers = plan.drivers
     this.watchers = watchers
     this.cues = [...(scenario.source.cues ?? [])]
-    this.holding = new Holding(mechanism, scenario.drivers)
+    this.active = new ActiveRows(mechanism, scenario.drivers)
     this.solver = new Solver(mechanism, [], q)
   }
 
@@ -132,16 +133,17 @@ export class Acts {
   }
 
   private play(cue: AnyCue): Problem | null {
-    const { solver, holding } = this
+    const { solver, active } = this
     this.cues.splice(this.cues.indexOf(cue), 1)
-    if ('bodies' in cue) return null
+    const type = cueType(cue.kind)
+    if (!type.apply) return null
     const rested = new Set(
-      this.drivers.flatMap(({ driver: { driver } }) => (holding.isActing(driver) ? [] : [driver])),
+      this.drivers.flatMap(({ driver: { driver } }) => (active.isActing(driver) ? [] : [driver])),
     )
-    const applied = holding.apply(cue, solver.state)
+    const applied = type.apply(cue, active, solver.state)
     if (!applied.ok) return at(solver.time, applied.problems[0])
     for (const { driver } of this.drivers)
-      if (rested.has(driver.driver) && holding.isActing(driver.driver)) {
+      if (rested.has(driver.driver) && active.isActing(driver.driver)) {
         const failed = this.planAnew(driver)
         if (failed) return failed
       }
@@ -179,11 +181,11 @@ export class Acts {
 
   /** Begins an act with what holds and drives now; one that only seeks an instant is not noted. */
   private begin({ time, q, counts }: Stand, isNoted = true): Problem | null {
-    const { mechanism, holding } = this
-    const acting = this.drivers.filter(({ driver }) => holding.isActing(driver.driver))
+    const { mechanism, active } = this
+    const acting = this.drivers.filter(({ driver }) => active.isActing(driver.driver))
     const courses = coursesOf(acting)
     if (!courses.ok) return courses.problems[0]
-    const held = { ...mechanism, rows: holding.rows }
+    const held = { ...mechanism, rows: active.rows }
     const driven = acting.map(({ driver }) => driver)
     const tooMany = time > 0 ? driverTooMany(held, q, driven) : null
     if (tooMany) return at(time, tooMany)
@@ -204,10 +206,10 @@ export class Acts {
 
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {
     const states = jointStates(held, q, driven)
-    for (const id of this.holding.suspendedIds) if (id in states) states[id] = 'suspended'
+    for (const id of this.active.suspendedIds) if (id in states) states[id] = 'suspended'
     const last = this.spans[this.spans.length - 1]
     if (last && Math.abs(last.start - time) < SAME) this.spans.pop()
-    this.spans.push({ start: time, states, bonds: this.holding.bonded })
+    this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
 }
 

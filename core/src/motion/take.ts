@@ -2,7 +2,7 @@
 import type { JointState } from '../analysis/driving'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
-import type { Bond } from './cues/holding'
+import type { Bond } from './cues/active-rows'
 import type { PlannedItem } from './plan'
 
 /** How a column of a take is named and measured. */

@@ -38,7 +38,7 @@ function driverProblems(driver: AnyDriver, path: string): Problem[] {
 }
 
 function cueProblems(cue: AnyCue, path: string): Problem[] {
-  if (cue.kind !== 'take' || cue.by !== cue.body) return []
+  if (!('by' in cue) || cue.by !== cue.body) return []
   return [
     {
       code: 'cue-own-body',

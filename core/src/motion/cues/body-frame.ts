@@ -1,0 +1,38 @@
+/** Frames of bodies at the present coordinates of a run, and bodies put elsewhere. */
+import type { Mechanism } from '../../mechanism/compile'
+import type { MotionState } from '../../mechanism/state'
+import { compose, FRAME, identityFrame, inverse, multiply, ORIGIN } from '../../maths/frame'
+import type { Frame } from '../../maths/frame'
+
+/** Frame of a body in ground, by index. */
+export function bodyFrame(mechanism: Mechanism, { world }: MotionState, body: number): Frame {
+  const frame = identityFrame()
+  compose(world, FRAME * mechanism.bodyLink[body], mechanism.bodyFrame, FRAME * body, frame, 0)
+  return frame
+}
+
+/**
+ * Sets the six coordinates of a floating body, three slides along x, y and z of its first frame and three turns about
+ * x, y and z that follow each other, so that it stands at `target` in ground.
+ */
+export function setFloating(
+  mechanism: Mechanism,
+  state: MotionState,
+  last: number,
+  offset: Frame,
+  target: Frame,
+): void {
+  const first = last - 5
+  // the first frame stands under the first slide, whose z is the x of that frame
+  const base = multiply(
+    mechanism.linkFrame.slice(FRAME * first, FRAME * first + FRAME),
+    Float64Array.of(0, 0, 1, 1, 0, 0, 0, 1, 0, 0, 0, 0),
+  )
+  const moved = multiply(inverse(base), multiply(target, inverse(offset)))
+  for (let k = 0; k < 3; k++) state.q[first + k] = moved[ORIGIN + k]
+  // R = Rx(a) Ry(b) Rz(c); columns are stored one after the other
+  state.q[first + 3] = Math.atan2(-moved[7], moved[8])
+  state.q[first + 4] = Math.asin(Math.min(1, Math.max(-1, moved[6])))
+  state.q[first + 5] = Math.atan2(-moved[3], moved[0])
+  state.place(state.all)
+}

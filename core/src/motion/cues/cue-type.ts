@@ -1,0 +1,25 @@
+/**
+ * What a kind of cue states: its fields in the document, what it changes when it comes, and its words. Every kind is listed
+ * in registry.ts.
+ */
+import type { AnyCue } from '../../document/format/cues'
+import type { Constructor } from '../../document/rules/nested'
+import type { MotionState } from '../../mechanism/state'
+import type { Result } from '../../result'
+import type { ActiveRows } from './active-rows'
+
+export interface CueType<C extends AnyCue> {
+  readonly kind: C['kind']
+  /** Its fields in the document. */
+  readonly fields: Constructor
+  /** What it does, as an infinitive: "take over a body". */
+  readonly title: string
+  /** "Seed packet taken over by Arm". */
+  words(cue: C, nameOf: (id: string) => string): string
+  /** The fields of a new one for what is selected; null when there is nothing it could change. */
+  draft(bodies: readonly string[], targets: readonly string[]): Omit<C, 'id' | 'kind'> | null
+  /** Changes what holds, where the mechanism is; left out by kinds that change only what is seen. */
+  apply?(cue: C, rows: ActiveRows, state: MotionState): Result<null>
+}
+
+export const defineCue = <C extends AnyCue>(type: CueType<C>): CueType<C> => type

@@ -1,0 +1,30 @@
+/** The kinds of cue, in the order in which they are offered. A new one adds its line here. */
+import { addCueClass } from '../../document/format/cues'
+import type { AnyCue } from '../../document/format/cues'
+import type { CueType } from './cue-type'
+import { fade, hide, show } from './showing'
+import { step } from './stepping'
+import { restore, suspend } from './switching'
+import { release, take } from './taking'
+
+const types = new Map<string, CueType<AnyCue>>()
+
+/** Adds a kind to the format and to what can be played. */
+export function addCueType<C extends AnyCue>(type: CueType<C>): void {
+  types.set(type.kind, type as unknown as CueType<AnyCue>)
+  addCueClass(type.kind, type.fields)
+}
+
+addCueType(take)
+addCueType(release)
+addCueType(suspend)
+addCueType(restore)
+addCueType(step)
+addCueType(show)
+addCueType(hide)
+addCueType(fade)
+
+/** @param kind of a validated cue */
+export const cueType = (kind: string): CueType<AnyCue> => types.get(kind)!
+
+export const cueKinds = (): string[] => [...types.keys()]
