@@ -136,7 +136,10 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     follower.value = null
     points.value = path.points.map((point) => [...point] as Point)
     closed.value = path.closed === true
-    shape.value = path.kind === 'arc' && path.closed ? 'circle' : path.kind
+    const ring = path.kind === 'arc' && path.closed === true
+    shape.value = PATH_SHAPES.find(({ value, kind }) =>
+      ring ? value === 'circle' : kind === path.kind,
+    )!.value
     refusals.value = []
   }
 

@@ -10,10 +10,10 @@ import type { Problem, Result } from '../result'
 import { resolveDatums, placedFrames } from './datums'
 import { resolvePart } from './parts'
 import type { ResolvedPart } from './parts'
-import { resolvePaths } from './paths/registry'
-import type { ResolvedPath } from './paths/registry'
 import { placementProblems, placementFrame } from './placement'
 import type { ResolvedBody, ResolvedDatum } from './datums'
+import { resolvePaths } from './paths/paths'
+import type { ResolvedPath } from './paths/paths'
 
 export interface Places {
   readonly document: MechanismDocument

@@ -3,7 +3,7 @@ import type { Problem } from '../../result'
 import type { Mate, MateEnd } from '../format/joints'
 import type { MechanismDocument } from '../format/mechanism'
 import type { Datum } from '../format/parts'
-import type { Probe } from '../format/probes'
+import { needsOfProbe } from '../format/probes'
 import { groupProblems } from '../groups'
 import { idProblems, missingReference } from './missing'
 import { scenarioProblems } from './scenario-references'
@@ -179,21 +179,10 @@ const deskProblems = (document: MechanismDocument): Problem[] =>
       : [],
   )
 
-/** What each kind of probe asks for, in words. */
-const PROBE_NEEDS: Readonly<Record<Probe['kind'], readonly [readonly (keyof Probe)[], string]>> = {
-  'joint-position': [['joint'], 'a joint and the name of its freedom'],
-  'datum-position': [['datum', 'along'], 'a datum and an axis (x, y or z)'],
-  'mate-value': [['mate'], 'a mate'],
-  orientation: [['datum', 'along'], 'a datum and an axis (x, y or z)'],
-  distance: [['datum', 'from'], 'two datums'],
-  angle: [['datum', 'from'], 'two datums'],
-  'angular-velocity': [['datum', 'along'], 'a datum and an axis (x, y or z)'],
-}
-
 function probeProblems(document: MechanismDocument): Problem[] {
   return document.probes.flatMap((probe, i) => {
-    const [needs, words] = PROBE_NEEDS[probe.kind]
-    if (needs.every((field) => probe[field] !== undefined)) return []
+    const { fields, words } = needsOfProbe(probe.kind)
+    if (fields.every((field) => probe[field] !== undefined)) return []
     return [
       {
         code: 'probe-incomplete',

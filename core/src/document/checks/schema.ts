@@ -32,6 +32,7 @@ const RULES: Readonly<Record<string, (constraints: readonly unknown[]) => Schema
   min: ([least]) => ({ minimum: least }),
   max: ([most]) => ({ maximum: most }),
   isIn: ([values]) => ({ enum: values }),
+  isKindOf: ([kinds]) => ({ enum: (kinds as () => readonly string[])() }),
   equals: ([value]) => ({ const: value }),
   isArray: () => ({ type: 'array' }),
   isHexColor: () => ({ type: 'string', pattern: '^#?([0-9a-fA-F]{3,4}|[0-9a-fA-F]{6}|[0-9a-fA-F]{8})$' }),

@@ -21,6 +21,7 @@ import {
   IsDirection,
   IsId,
   IsInertia,
+  IsKindOf,
   IsName,
   IsOrientation,
   IsPoint,
@@ -133,14 +134,22 @@ export class Datum {
   @IsOptional() @IsQuantity('angle') turn?: Quantity
 }
 
+const kindsOfPath: string[] = []
+export const pathKinds = (): readonly string[] => kindsOfPath
+
+/** Adds a kind of path to the format. */
+export function addPathKind(kind: string): void {
+  kindsOfPath.push(kind)
+}
+
 /** A path given by points in the frame of a datum: straight, through an arc, from corner to corner, or smooth. */
 @Entry('path')
 export class Path {
   @IsId() id!: string
   @IsName() @NoMotion() name!: string
   @IsId() @RefTo('datum') datum!: string
-  /** A line has 2 points, an arc 3 (start, through, end), a polyline 2 or more, a curve 3 or more. */
-  @IsIn(['line', 'arc', 'polyline', 'curve']) kind!: 'line' | 'arc' | 'polyline' | 'curve'
+  /** Line (2 points), arc (3: start, through, end), polyline (2 or more), curve (3 or more). */
+  @IsKindOf(pathKinds) kind!: string
   @ArePoints(2, 10_000) points!: [Quantity, Quantity, Quantity][]
   /** Whether it returns to its first point. */
   @IsOptional() @IsBoolean() closed?: boolean

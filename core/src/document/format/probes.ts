@@ -1,25 +1,31 @@
-/** Probes: what is measured over a take. */
+/** Probes: what is measured over a take. The kinds are one file each in probes/, whose registry adds them. */
 import { IsIn, IsOptional } from 'class-validator'
-import { IsId, IsName } from '../rules/rules'
+import { IsId, IsKindOf, IsName } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
 import { Entry, RefTo } from '../rules/references'
 
-export const PROBE_KINDS = [
-  'joint-position',
-  'datum-position',
-  'mate-value',
-  'orientation',
-  'distance',
-  'angle',
-  'angular-velocity',
-] as const
+/** What a kind asks for: fields, and words for them. */
+export interface ProbeNeeds {
+  readonly fields: readonly (keyof Probe)[]
+  /** "a datum and an axis (x, y or z)" */
+  readonly words: string
+}
+
+const needs = new Map<string, ProbeNeeds>()
+
+/** Adds a kind of probe to the format. */
+export function addProbeNeeds(kind: string, asked: ProbeNeeds): void {
+  needs.set(kind, asked)
+}
+
+export const needsOfProbe = (kind: string): ProbeNeeds => needs.get(kind)!
 
 /** A measured quantity; which of the fields it needs depends on its kind. */
 @Entry('probe')
 export class Probe {
   @IsId() id!: string
   @IsName() @NoMotion() name!: string
-  @IsIn(PROBE_KINDS) kind!: (typeof PROBE_KINDS)[number]
+  @IsKindOf(() => [...needs.keys()]) kind!: string
   @IsOptional() @IsId() @RefTo('joint') joint?: string
   @IsOptional() @IsName() freedom?: string
   @IsOptional() @IsId() @RefTo('mate') mate?: string

@@ -210,3 +210,14 @@ export const AreIds = (): PropertyDecorator =>
       defaultMessage: (args) => `${args?.property} must be a list of ids, none of them twice`,
     },
   })
+
+/** The name of a kind that a registry knows; asked for at every check, since kinds can be added. */
+export const IsKindOf = (kinds: () => readonly string[]): PropertyDecorator =>
+  ValidateBy({
+    name: 'isKindOf',
+    constraints: [kinds],
+    validator: {
+      validate: (value) => kinds().includes(value as string),
+      defaultMessage: (args) => `${args?.property} must be one of ${kinds().join(', ')}`,
+    },
+  })

@@ -1,7 +1,6 @@
 /** A datum made to follow a path: the path, the datum in ground that it starts from, and the driver along it. */
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Path } from '../../document/format/parts'
-import { samplePath } from '../../geometry/paths/registry'
 import { inverse, multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { succeed } from '../../result'
@@ -11,6 +10,7 @@ import { placementOf } from '../../geometry/placement'
 import { freshId, slug } from '../../document/ids'
 import type { DatumPick } from '../../document/picks'
 import { datumOf } from '../../document/picks'
+import { samplePath } from '../../geometry/paths/paths'
 
 export interface PathWish {
   readonly name: string

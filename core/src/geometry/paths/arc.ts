@@ -7,10 +7,17 @@ import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
-import type { PathCurve } from './path-curve'
+import { definePath } from './path-curve'
+import type { MeasuredCurve } from './path-curve'
 
-/** Errors: `arc-straight`. */
-export function arc([a, b, c]: readonly Vector[], closed: boolean): Result<PathCurve & { length: number }> {
+/** Error: `arc-straight`. */
+export const arc = definePath({
+  kind: 'arc',
+  points: { least: 3, most: 3, words: '3 points: its start, one it passes, its end' },
+  make: throughThree,
+})
+
+function throughThree([a, b, c]: readonly Vector[], closed: boolean): Result<MeasuredCurve> {
   const ab = subtract(b, a)
   const ac = subtract(c, a)
   const normal = cross(ab, ac)

@@ -11,12 +11,19 @@ import { cross, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import type { PathCurve } from './path-curve'
+import { definePath } from './path-curve'
+import type { MeasuredCurve } from './path-curve'
 
 /** Points that are tried for the nearest one, between two given points. */
 const TRIED = 8
 
-export function curve(points: readonly Vector[], closed: boolean): Result<PathCurve & { length: number }> {
+export const curve = definePath({
+  kind: 'curve',
+  points: { least: 3, most: Infinity, words: '3 or more points' },
+  make: smooth,
+})
+
+function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurve> {
   const ring = closed ? [...points, points[0]] : points
   const knots = [0]
   for (let k = 1; k < ring.length; k++) knots.push(knots[k - 1] + norm(subtract(ring[k], ring[k - 1])))

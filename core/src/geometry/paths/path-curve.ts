@@ -1,4 +1,7 @@
-/** What every kind of path states: its frame along the way, and its point nearest to a given one. */
+/** What a kind of path states: how many points it takes, and its curve through them. Every kind is listed in registry.ts. */
+import type { Vector } from '../../maths/vector'
+import type { Result } from '../../result'
+
 /** A smooth curve with a frame that rides along it. */
 export interface PathCurve {
   /**
@@ -9,3 +12,18 @@ export interface PathCurve {
   /** The coordinate of the point of the path nearest to (x, y, z). */
   nearest(x: number, y: number, z: number): number
 }
+
+export interface MeasuredCurve extends PathCurve {
+  /** From its first to its last point, or once around [m]. */
+  readonly length: number
+}
+
+export interface PathType {
+  readonly kind: string
+  /** How many points it takes, and in words: "2 or more points". */
+  readonly points: { readonly least: number; readonly most: number; readonly words: string }
+  /** Errors: those of the kind. */
+  make(points: readonly Vector[], closed: boolean): Result<MeasuredCurve>
+}
+
+export const definePath = (type: PathType): PathType => type

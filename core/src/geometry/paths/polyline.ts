@@ -8,7 +8,8 @@ import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import type { PathCurve } from './path-curve'
+import { definePath } from './path-curve'
+import type { MeasuredCurve } from './path-curve'
 
 interface Stretch {
   readonly start: Vector
@@ -18,7 +19,19 @@ interface Stretch {
   readonly axes: Frame
 }
 
-export function polyline(points: readonly Vector[], closed: boolean): Result<PathCurve & { length: number }> {
+export const line = definePath({
+  kind: 'line',
+  points: { least: 2, most: 2, words: '2 points' },
+  make: cornerToCorner,
+})
+
+export const polyline = definePath({
+  kind: 'polyline',
+  points: { least: 2, most: Infinity, words: '2 or more points' },
+  make: cornerToCorner,
+})
+
+function cornerToCorner(points: readonly Vector[], closed: boolean): Result<MeasuredCurve> {
   const corners = closed ? [...points, points[0]] : points
   const stretches: Stretch[] = []
   let length = 0

@@ -12,8 +12,8 @@ import type { Problem, Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
 import { axesAngle, Axis, axisPlaneAngle, distance, radius, slide, square } from '../conditions'
 import type { Condition } from '../conditions'
-import type { ResolvedPath } from '../../geometry/paths/registry'
 import type { ResolvedDatum } from '../../geometry/datums'
+import type { ResolvedPath } from '../../geometry/paths/paths'
 
 export interface ResolvedMate {
   readonly source: Mate

@@ -1,0 +1,29 @@
+/** The kinds of probe. A new one adds its line here. */
+import { addProbeNeeds } from '../document/format/probes'
+import { angle } from './angle'
+import { angularVelocity } from './angular-velocity'
+import { datumPosition } from './datum-position'
+import { distance } from './distance'
+import { jointPosition } from './joint-position'
+import { mateValue } from './mate-value'
+import { orientation } from './orientation'
+import type { ProbeType } from './probe-type'
+
+const types = new Map<string, ProbeType>()
+
+/** Adds a kind to the format and to what can be measured. */
+export function addProbeType(type: ProbeType): void {
+  types.set(type.kind, type)
+  addProbeNeeds(type.kind, type.needs)
+}
+
+addProbeType(jointPosition)
+addProbeType(datumPosition)
+addProbeType(mateValue)
+addProbeType(orientation)
+addProbeType(distance)
+addProbeType(angle)
+addProbeType(angularVelocity)
+
+/** @param kind of a validated probe */
+export const probeType = (kind: string): ProbeType => types.get(kind)!
