@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
+import { relationType } from '@ligamen/core'
 import type { AnyRelation, Mate, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
@@ -12,24 +13,14 @@ const mechanism = useMechanismStore()
 const fault = ref('')
 const note = ref('')
 
-/** Numbers that can be typed over, by field. */
-const LENGTHS = {
-  diameter: 'Pitch diameter',
-  travel: 'Travel for one turn',
-  lead: 'Lead',
-  diameterA: 'First diameter',
-  diameterB: 'Second diameter',
-}
-const COUNTS = { teethA: 'Teeth of the first', teethB: 'Teeth of the second', ratio: 'Ratio' }
+const type = computed(() => (props.list === 'relations' ? relationType(props.entity.kind) : null))
+/** Numbers that can be typed over. */
 const numbers = computed(() => {
   const entity = props.entity as unknown as Record<string, Quantity | undefined>
-  const of = (labels: Record<string, string>, dimension: 'length' | 'number') =>
-    Object.entries(labels).flatMap(([field, label]) =>
-      entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
-    )
-  return [...of(COUNTS, 'number'), ...of(LENGTHS, 'length')]
+  return Object.entries(type.value?.numbers ?? {}).flatMap(([field, { label, dimension }]) =>
+    entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
+  )
 })
-const canSnap = computed(() => props.entity.kind === 'gear' || props.entity.kind === 'rack')
 const measured = computed(() => props.entity.kind === 'angle' || props.entity.kind === 'distance')
 
 function alter(edit: string, change: (entity: Record<string, unknown>) => void): Promise<readonly Problem[]> {
@@ -91,8 +82,8 @@ async function snap() {
     :commit="set('value', 'value', false)"
   />
   <div class="actions">
-    <v-btn v-if="list === 'relations' && entity.kind !== 'sum'" @click="reverse">Switch direction</v-btn>
-    <v-btn v-if="canSnap" @click="snap">Snap teeth together</v-btn>
+    <v-btn v-if="type?.reversible" @click="reverse">Switch direction</v-btn>
+    <v-btn v-if="type?.toothed" @click="snap">Snap teeth together</v-btn>
   </div>
   <p v-if="note" class="note" role="status">{{ note }}</p>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
+import { relationType } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import EffectLine from '../EffectLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
@@ -22,23 +23,13 @@ const proposedFrom = computed(() => {
 })
 
 /** The numbers of a proposal that can be typed over. */
-const FIELDS: Readonly<Record<string, { label: string; dimension: 'length' | 'number' }>> = {
-  teethA: { label: 'Teeth of the first', dimension: 'number' },
-  teethB: { label: 'Teeth of the second', dimension: 'number' },
-  diameterA: { label: 'Diameter of the first', dimension: 'length' },
-  diameterB: { label: 'Diameter of the second', dimension: 'length' },
-  ratio: { label: 'Turns of the first for one of the second', dimension: 'number' },
-  diameter: { label: 'Pitch diameter', dimension: 'length' },
-  travel: { label: 'Travel for one turn', dimension: 'length' },
-  lead: { label: 'Lead', dimension: 'length' },
-}
 const fields = computed(() => {
-  const relation = maker.effect?.relation as Record<string, Quantity> | undefined
-  return relation
-    ? Object.entries(FIELDS).flatMap(([name, spec]) =>
-        relation[name] === undefined ? [] : [{ name, ...spec, value: relation[name] }],
-      )
-    : []
+  const relation = maker.effect?.relation
+  if (!relation) return []
+  const values = relation as unknown as Record<string, Quantity | undefined>
+  return Object.entries(relationType(relation.kind).numbers).flatMap(([name, spec]) =>
+    values[name] === undefined ? [] : [{ name, ...spec, value: values[name] }],
+  )
 })
 const terms = computed(() => {
   const relation = maker.effect?.relation

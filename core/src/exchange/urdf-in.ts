@@ -9,7 +9,6 @@ import type { Joint } from '../document/format/joints'
 import { FORMAT, FORMAT_VERSION } from '../document/format/mechanism'
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { Body, Datum, Part, PlacedPart } from '../document/format/parts'
-import type { LinearSum } from '../document/format/relations'
 import { frameAlong, identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
@@ -20,6 +19,7 @@ import { childNamed, childrenNamed, numbersOf, readXml } from './xml'
 import type { Element } from './xml'
 import { placementOf } from '../geometry/placement'
 import { FreshIds, slug } from '../document/ids'
+import type { LinearSum } from '../mechanism/relations/sum'
 
 export interface UrdfImport {
   readonly document: MechanismDocument

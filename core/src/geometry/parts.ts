@@ -136,5 +136,5 @@ function readOptions(
 export const shapeOf = ({ shape, dimensions, extras }: ResolvedPart) => ({
   datums: () => shape.datums(dimensions, extras),
   solids: (chords: number) => shape.solids(dimensions, extras, chords),
-  drive: () => shape.drive?.(dimensions, extras) ?? null,
+  transmission: () => shape.transmission?.(dimensions, extras) ?? null,
 })

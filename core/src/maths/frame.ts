@@ -89,3 +89,8 @@ export function frameAlong(axis: Vector, zero?: Vector): Frame | null {
   const x = cross(yn, z)
   return Float64Array.of(...x, ...yn, ...z, 0, 0, 0)
 }
+
+/** Axis k (0 to 2) of a frame. */
+export const axisOf = (frame: Frame, k: number): Vector => [frame[3 * k], frame[3 * k + 1], frame[3 * k + 2]]
+
+export const originOf = (frame: Frame): Vector => [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]]

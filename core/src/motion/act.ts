@@ -10,7 +10,7 @@ import type { WindingCounts } from '../mechanism/equations'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { Solver } from '../solve/solver'
-import type { Drive } from '../solve/solver'
+import type { PrescribedLink } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
 import { ActiveRows } from './cues/active-rows'
@@ -189,7 +189,7 @@ export class Acts {
     const driven = acting.map(({ driver }) => driver)
     const tooMany = time > 0 ? driverTooMany(held, q, driven) : null
     if (tooMany) return at(time, tooMany)
-    const drives: Drive[] = []
+    const drives: PrescribedLink[] = []
     const rows: Row[] = []
     for (const driver of driven) {
       const course = courses.value.get(driver.driver)!

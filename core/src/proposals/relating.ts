@@ -5,13 +5,14 @@
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { AnyRelation, CoordinateRef } from '../document/format/relations'
-import { multiply, ORIGIN } from '../maths/frame'
+import { multiply, axisOf, originOf } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { cross, dot, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import type { Drive } from '../shapes/drive'
+import type { PickedCoordinate, Proposal, TransmittingPart } from '../mechanism/relations/proposal'
+import { relationTypes } from '../mechanism/relations/registry'
 import { shapeOf } from '../geometry/parts'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
@@ -38,26 +39,8 @@ export interface RelationEffect extends RelationDraft {
   readonly problems: readonly Problem[]
 }
 
-/** A part that drives, where it stands in ground. */
-export interface Driving {
-  readonly body: number
-  readonly drive: Drive
-  readonly frame: Frame
-}
-
-/** A picked coordinate with what its joint carries. */
-export interface Side {
-  readonly ref: CoordinateRef
-  readonly name: string
-  readonly motion: 'turn' | 'slide'
-  /** Frame of the joint's first datum in ground. */
-  readonly frame: Frame
-  readonly parts: readonly Driving[]
-  readonly value: number
-}
-
 /** Error: `relation-pick`. */
-export function sideOf(model: Model, ref: CoordinateRef): Result<Side> {
+export function pickedCoordinate(model: Model, ref: CoordinateRef): Result<PickedCoordinate> {
   const { mechanism, home } = model
   const { geometry, coordinates } = mechanism
   const c = coordinates.findIndex(
@@ -77,15 +60,15 @@ export function sideOf(model: Model, ref: CoordinateRef): Result<Side> {
   const { from, to, source } = geometry.joints[joint]
   const { poses, coordinates: values } = readStanding(model, home)
   const frame = multiply(frameOfPose(poses, from.body), from.frame)
-  const own = (body: number): Driving[] =>
+  const own = (body: number): TransmittingPart[] =>
     geometry.bodies[body].source.parts.flatMap((placed) => {
-      const drive = shapeOf(geometry.parts.get(placed.part)!).drive()
+      const transmission = shapeOf(geometry.parts.get(placed.part)!).transmission()
       const world = multiply(frameOfPose(poses, body), geometry.bodies[body].placed.get(placed.id)!)
-      return drive ? [{ body, drive, frame: world }] : []
+      return transmission ? [{ body, transmission, frame: world }] : []
     })
   // what is fastened to a body moves with it
   const { bodyLink } = mechanism
-  const on = (body: number): Driving[] => [
+  const on = (body: number): TransmittingPart[] => [
     ...own(body),
     ...geometry.bodies.flatMap((_, b) => (b !== body && bodyLink[b] === bodyLink[body] ? own(b) : [])),
   ]
@@ -105,30 +88,34 @@ export function sideOf(model: Model, ref: CoordinateRef): Result<Side> {
  * which the last one is the mean of the others, as the cage of a differential is. Errors: `relation-pick`.
  */
 export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Result<RelationDraft> {
-  const sides: Side[] = []
+  const picked: PickedCoordinate[] = []
   for (const ref of refs) {
-    const side = sideOf(model, ref)
+    const side = pickedCoordinate(model, ref)
     if (!side.ok) return side
-    if (sides.some((known) => known.ref.joint === ref.joint && known.ref.freedom === ref.freedom)) {
+    if (picked.some((known) => known.ref.joint === ref.joint && known.ref.freedom === ref.freedom)) {
       return fail({
         code: 'relation-pick',
         message: `${side.value.name} is picked twice; pick another joint position.`,
         ids: [ref.joint],
       })
     }
-    sides.push(side.value)
+    picked.push(side.value)
   }
-  if (sides.length < 2) {
+  if (picked.length < 2) {
     return fail({ code: 'relation-pick', message: 'A relation needs two joint positions or more.' })
   }
-  const { fields, basis } = sides.length > 2 ? mean(sides) : pair(sides[0], sides[1])
+  const best = bestProposal(picked)
+  if (!best) {
+    return fail({ code: 'relation-pick', message: 'No relation suits these joint positions.' })
+  }
+  const { kind, proposal } = best
   const document = copyOf(model.document)
-  const names = sides.map(({ name }) => name)
+  const names = picked.map(({ name }) => name)
   const name = listed(names).slice(0, 120)
   const id = freshId(document, slug(name))
-  const relation = { id, name, ...fields } as AnyRelation
+  const relation = { id, name, kind, ...proposal.fields } as unknown as AnyRelation
   document.relations = [...(document.relations ?? []), relation]
-  return succeed({ document, relation, basis })
+  return succeed({ document, relation, basis: proposal.basis })
 }
 
 /** What a drafted relation, perhaps altered by hand, would do. */
@@ -151,136 +138,25 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
   }
 }
 
-type Fields = { fields: Record<string, unknown>; basis: string | null }
-
-type Kind = Drive['kind']
-
-const find = <K extends Kind>(side: Side, kind: K): Extract<Drive, { kind: K }> | undefined =>
-  side.parts.map(({ drive }) => drive).find((d): d is Extract<Drive, { kind: K }> => d.kind === kind)
-
-/** A turn stands before a slide. */
-function pair(a: Side, b: Side): Fields {
-  const [x, y] = a.motion === 'slide' && b.motion === 'turn' ? [b, a] : [a, b]
-  return x.motion === 'slide' ? slides(x, y) : y.motion === 'turn' ? turns(x, y) : turnAndSlide(x, y)
-}
-
-const mean = (sides: readonly Side[]): Fields => ({
-  fields: {
-    kind: 'sum',
-    terms: sides.map(({ ref }, k) => ({ ...ref, factor: k < sides.length - 1 ? 1 : 1 - sides.length })),
-  },
-  basis: null,
-})
-
-/** As a person would type it. */
-const millimetres = (length: number): string => `${Number((1000 * length).toPrecision(12))} mm`
-
-function turns(a: Side, b: Side): Fields {
-  const refs = { a: a.ref, b: b.ref }
-  const [gearA, gearB] = [find(a, 'gear'), find(b, 'gear')]
-  if (gearA && gearB) {
-    const [teethA, teethB] = [gearA.toothing.teeth, gearB.toothing.teeth]
-    const internal = gearA.internal || gearB.internal
-    return {
-      fields: { kind: 'gear', ...refs, teethA, teethB, ...(internal ? { internal } : {}) },
-      basis: `${teethA} and ${teethB} teeth`,
-    }
+/** What suits the picked coordinates and their parts best. */
+function bestProposal(picked: readonly PickedCoordinate[]): { kind: string; proposal: Proposal } | null {
+  let best: { kind: string; proposal: Proposal } | null = null
+  for (const { kind, propose } of relationTypes()) {
+    const proposal = propose?.(picked)
+    if (proposal && (!best || proposal.fit > best.proposal.fit)) best = { kind, proposal }
   }
-  const [pulleyA, pulleyB] = [find(a, 'pulley'), find(b, 'pulley')]
-  if (pulleyA && pulleyB) {
-    const [diameterA, diameterB] = [pulleyA.diameter, pulleyB.diameter].map(millimetres)
-    return {
-      fields: { kind: 'belt', ...refs, diameterA, diameterB },
-      basis: `pulleys of ${diameterA} and ${diameterB}`,
-    }
-  }
-  const [wheelA, wheelB] = [find(a, 'wheel'), find(b, 'wheel')]
-  if (wheelA && wheelB) {
-    const [diameterA, diameterB] = [wheelA.diameter, wheelB.diameter].map(millimetres)
-    return {
-      fields: { kind: 'gear', ...refs, diameterA, diameterB },
-      basis: `wheels of ${diameterA} and ${diameterB}`,
-    }
-  }
-  return { fields: { kind: 'gear', ...refs, ratio: 1 }, basis: null }
-}
-
-function turnAndSlide(turn: Side, slide: Side): Fields {
-  const refs = { a: turn.ref, b: slide.ref }
-  const gear = find(turn, 'gear')
-  if (gear && !gear.internal) {
-    const { module, teeth } = gear.toothing
-    return {
-      fields: { kind: 'rack', ...refs, diameter: millimetres(module * teeth) },
-      basis: `${teeth} teeth of module ${millimetres(module)}`,
-    }
-  }
-  const thread = find(turn, 'thread') ?? find(slide, 'thread')
-  if (thread) {
-    const lead = millimetres(thread.lead)
-    return { fields: { kind: 'screw', ...refs, lead }, basis: `a lead of ${lead}` }
-  }
-  const cam = turn.parts.find(({ drive }) => drive.kind === 'cam')
-  if (cam) return followsCam(turn, slide, cam)
-  const round = find(turn, 'wheel') ?? find(turn, 'pulley')
-  if (round) {
-    const diameter = millimetres(round.diameter)
-    return { fields: { kind: 'rack', ...refs, diameter }, basis: `a diameter of ${diameter}` }
-  }
-  return { fields: { kind: 'rack', ...refs, travel: '10 mm' }, basis: null }
-}
-
-const slides = (a: Side, b: Side): Fields => ({
-  fields: {
-    kind: 'sum',
-    terms: [
-      { ...a.ref, factor: 1 },
-      { ...b.ref, factor: -1 },
-    ],
-  },
-  basis: null,
-})
-
-const axis = (frame: Frame, k: number): Vector => [frame[3 * k], frame[3 * k + 1], frame[3 * k + 2]]
-export const originOf = (frame: Frame): Vector => [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]]
-export const axisOf = axis
-
-/** A point of the table every few degrees of the cam. */
-const TABLE = 240
-
-/** The follower's position by the cam's turn, from where both stand now. */
-function followsCam(turn: Side, slide: Side, cam: Driving): Fields {
-  const { drive, frame } = cam
-  if (drive.kind !== 'cam') throw new Error('not a cam')
-  const along = axis(slide.frame, 2)
-  const offset = subtract(originOf(slide.frame), originOf(frame))
-  // the follower stands on the side of the cam to which it lies
-  const outward = dot(along, offset) < 0 ? -1 : 1
-  const toward: Vector = [outward * along[0], outward * along[1], outward * along[2]]
-  const contact = Math.atan2(dot(toward, axis(frame, 1)), dot(toward, axis(frame, 0)))
-  const sense = dot(axis(turn.frame, 2), axis(frame, 2)) < 0 ? -1 : 1
-  const start = drive.lift(contact)
-  const points = Array.from({ length: TABLE + 1 }, (_, k): [number, number] => {
-    const turned = (2 * Math.PI * k) / TABLE
-    const lift = drive.lift(contact - sense * turned) - start
-    return [turn.value + turned, slide.value + outward * lift]
-  })
-  points[TABLE][1] = points[0][1]
-  return {
-    fields: { kind: 'table', a: turn.ref, b: slide.ref, points, periodic: true },
-    basis: 'the motion programme of the cam',
-  }
+  return best
 }
 
 /** Distance of the axes of two joints, square to the first [m], and the unit vector from the first to the second. */
 export function axesApart(a: Frame, b: Frame): { distance: number; direction: Vector } {
   const gap = subtract(originOf(b), originOf(a))
-  const z = axis(a, 2)
+  const z = axisOf(a, 2)
   const along = dot(gap, z)
   const across: Vector = [gap[0] - along * z[0], gap[1] - along * z[1], gap[2] - along * z[2]]
   const distance = norm(across)
   const direction: Vector =
-    distance > 1e-9 ? [across[0] / distance, across[1] / distance, across[2] / distance] : axis(a, 0)
+    distance > 1e-9 ? [across[0] / distance, across[1] / distance, across[2] / distance] : axisOf(a, 0)
   return { distance, direction }
 }
 

@@ -4,9 +4,20 @@
  */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
-import type { GearPair, RackAndPinion } from '../document/format/relations'
+import type { GearPair } from '../mechanism/relations/gear'
+import type { RackAndPinion } from '../mechanism/relations/rack'
 import type { Datum } from '../document/format/parts'
-import { flipped, frameAlong, identityFrame, inverse, multiply, ORIGIN, turnedAboutZ } from '../maths/frame'
+import {
+  flipped,
+  frameAlong,
+  identityFrame,
+  inverse,
+  multiply,
+  ORIGIN,
+  turnedAboutZ,
+  axisOf,
+  originOf,
+} from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { dot } from '../maths/vector'
 import type { Vector } from '../maths/vector'
@@ -16,8 +27,8 @@ import { gearRadii, workingPair } from '../shapes/wheels/involute'
 import { formatQuantity } from '../units/format'
 import { parseQuantity } from '../units/quantity'
 import type { Model } from '../model/model'
-import { axesApart, axisOf, originOf, sideOf, signedAngle } from './relating'
-import type { Driving, Side } from './relating'
+import { axesApart, pickedCoordinate, signedAngle } from './relating'
+import type { PickedCoordinate, TransmittingPart } from '../mechanism/relations/proposal'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import { placementOf } from '../geometry/placement'
@@ -30,7 +41,7 @@ export interface Snapped {
 
 /** Errors: `snap-parts` when the joints carry no toothed parts that fit, `snap-axes`. */
 export function snapTeeth(model: Model, relation: GearPair | RackAndPinion): Result<Snapped> {
-  const [a, b] = [sideOf(model, relation.a), sideOf(model, relation.b)]
+  const [a, b] = [pickedCoordinate(model, relation.a), pickedCoordinate(model, relation.b)]
   if (!a.ok) return a
   if (!b.ok) return b
   return relation.kind === 'gear' ? snapGears(model, a.value, b.value) : snapRack(model, a.value, b.value)
@@ -39,16 +50,19 @@ export function snapTeeth(model: Model, relation: GearPair | RackAndPinion): Res
 const noParts = (what: string) =>
   fail({ code: 'snap-parts', message: `There is nothing to snap: ${what}.`, ids: [] })
 
-const toothed = (side: Side): Driving | undefined => side.parts.find(({ drive }) => drive.kind === 'gear')
+const toothed = (side: PickedCoordinate): TransmittingPart | undefined =>
+  side.parts.find(({ transmission }) => transmission.kind === 'gear')
 
-function snapGears(model: Model, a: Side, b: Side): Result<Snapped> {
+function snapGears(model: Model, a: PickedCoordinate, b: PickedCoordinate): Result<Snapped> {
   const [first, second] = [toothed(a), toothed(b)]
-  if (first?.drive.kind !== 'gear' || second?.drive.kind !== 'gear')
+  if (first?.transmission.kind !== 'gear' || second?.transmission.kind !== 'gear')
     return noParts('both joints must carry a spur gear or an internal gear')
   // an internal gear stands still, the pinion is moved
-  const swap = first.drive.internal
-  const internal = first.drive.internal || second.drive.internal
-  const [pinion, gear] = swap ? [second.drive, first.drive] : [first.drive, second.drive]
+  const swap = first.transmission.internal
+  const internal = first.transmission.internal || second.transmission.internal
+  const [pinion, gear] = swap
+    ? [second.transmission, first.transmission]
+    : [first.transmission, second.transmission]
   const pair = workingPair(pinion.toothing, gear.toothing, internal)
   if (!pair) return noParts('the two gears differ in module or pressure angle, or are too close in teeth')
   const { distance, direction } = axesApart(first.frame, second.frame)
@@ -58,9 +72,9 @@ function snapGears(model: Model, a: Side, b: Side): Result<Snapped> {
   // both phases along the line on which the teeth meet, in teeth
   const meet: Vector = internal && !swap ? [-direction[0], -direction[1], -direction[2]] : direction
   const opposite: Vector = internal ? meet : [-direction[0], -direction[1], -direction[2]]
-  const phase = (at: Driving, teeth: number, line: Vector) =>
+  const phase = (at: TransmittingPart, teeth: number, line: Vector) =>
     (-signedAngle(line, axisOf(at.frame, 0), about) * teeth) / (2 * Math.PI)
-  const [teethA, teethB] = [first.drive.toothing.teeth, second.drive.toothing.teeth]
+  const [teethA, teethB] = [first.transmission.toothing.teeth, second.transmission.toothing.teeth]
   const one = phase(first, teethA, meet)
   const two = phase(second, teethB, opposite)
   const sum = internal ? two - one : one + two
@@ -68,13 +82,13 @@ function snapGears(model: Model, a: Side, b: Side): Result<Snapped> {
   return moveSecond(model, b, shift, (2 * Math.PI * rest) / teethB, about, second, pair.centreDistance)
 }
 
-function snapRack(model: Model, a: Side, b: Side): Result<Snapped> {
+function snapRack(model: Model, a: PickedCoordinate, b: PickedCoordinate): Result<Snapped> {
   const pinion = toothed(a)
-  const rack = b.parts.find(({ drive }) => drive.kind === 'rack')
-  if (pinion?.drive.kind !== 'gear' || rack?.drive.kind !== 'rack')
+  const rack = b.parts.find(({ transmission }) => transmission.kind === 'rack')
+  if (pinion?.transmission.kind !== 'gear' || rack?.transmission.kind !== 'rack')
     return noParts('the turning joint must carry a spur gear and the sliding one a rack')
-  const { toothing } = pinion.drive
-  if (Math.abs(toothing.module / rack.drive.module - 1) > 1e-9)
+  const { toothing } = pinion.transmission
+  if (Math.abs(toothing.module / rack.transmission.module - 1) > 1e-9)
     return noParts('the gear and the rack differ in module')
   const local = multiply(inverse(rack.frame), pinion.frame)
   const working = gearRadii(toothing).pitch + toothing.shift * toothing.module
@@ -96,11 +110,11 @@ function snapRack(model: Model, a: Side, b: Side): Result<Snapped> {
 /** Moves the second wheel with its joint, and turns its body about its axis. */
 function moveSecond(
   model: Model,
-  side: Side,
+  side: PickedCoordinate,
   shift: Vector,
   angle: number,
   about: Vector,
-  wheel: Driving,
+  wheel: TransmittingPart,
   distance: number,
 ): Result<Snapped> {
   const document = copyOf(model.document)

@@ -3,8 +3,8 @@
  * solids, and how it drives another part. Every generator is one file and registers itself in registry.ts.
  */
 import type { Frame } from '../maths/frame'
-import type { Drive } from './drive'
 import type { Mesh } from './mesh/mesh'
+import type { Transmission } from './transmission'
 
 export interface DimensionSpec {
   /** What people read. */
@@ -54,8 +54,8 @@ export interface ShapeType<D extends string = string> {
   datums(d: Dimensions<D>, extras: Extras): Readonly<Record<string, Frame>>
   /** Closed meshes that do not overlap and together are the part. */
   solids(d: Dimensions<D>, extras: Extras, chords: number): readonly Mesh[]
-  /** What relations may be proposed from, if it drives anything. */
-  drive?(d: Dimensions<D>, extras: Extras): Drive
+  /** What relations may be proposed from, if it moves another part. */
+  transmission?(d: Dimensions<D>, extras: Extras): Transmission
 }
 
 export const defineShape = <D extends string>(shape: ShapeType<D>): ShapeType<D> => shape

@@ -18,7 +18,7 @@ import type { SystemFailure } from './system'
 import type { TimeFunction } from '../maths/time-function'
 
 /** A prescribed link coordinate. */
-export interface Drive {
+export interface PrescribedLink {
   readonly link: number
   readonly evaluate: TimeFunction
 }
@@ -46,7 +46,7 @@ export class Solver {
    */
   constructor(
     readonly mechanism: Mechanism,
-    private readonly drives: readonly Drive[],
+    private readonly drives: readonly PrescribedLink[],
     q: Float64Array,
     rows: readonly Row[] = [],
     public time = 0,

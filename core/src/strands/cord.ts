@@ -1,11 +1,11 @@
 /** Cords on drums as lines to draw: the winding as a helix on the drum, then the free part to where it is made fast. */
-import type { CordOnDrum } from '../document/format/relations'
 import type { Mechanism } from '../mechanism/compile'
 import { coordinateOf } from '../mechanism/coordinate'
 import { compose, FRAME, inverse, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Strand, StrandLine } from './strand'
 import { metres, transformed } from './strand'
+import type { CordOnDrum } from '../mechanism/relations/cord'
 
 /** A cord with everything that its line needs, in SI. */
 export interface CordPlace extends Strand {

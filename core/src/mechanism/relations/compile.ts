@@ -16,7 +16,7 @@ import type { Reading } from '../reading'
 import type { Pair, Row, Term } from '../rows'
 import type { MotionState } from '../state'
 import { relationType } from './registry'
-import type { Equation, PitchPoint, RelationContext, Side } from './relation-type'
+import type { Equation, PitchPoint, RelationContext, CarriedCoordinate } from './relation-type'
 import type { Coordinate } from '../coordinate'
 import type { Geometry } from '../geometry'
 import type { ResolvedJoint } from '../joints/resolve'
@@ -148,7 +148,11 @@ class Context implements RelationContext {
     return { pair: builder.pair(from, to), point: [there[ORIGIN], there[ORIGIN + 1], there[ORIGIN + 2]] }
   }
 
-  onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]> {
+  onCarrier(
+    a: CoordinateRef,
+    b: CoordinateRef,
+    carrier: string | undefined,
+  ): Result<readonly [CarriedCoordinate, CarriedCoordinate]> {
     const { geometry } = this.compiling
     const [first, second] = [this.joint(a.joint), this.joint(b.joint)]
     const bodiesOf = ({ from, to }: ResolvedJoint) => [from.body, to.body]
@@ -173,7 +177,7 @@ class Context implements RelationContext {
   }
 
   /** A coordinate as the carrier sees it. */
-  private side(ref: CoordinateRef, place: string, carrier: number): Result<Side> {
+  private side(ref: CoordinateRef, place: string, carrier: number): Result<CarriedCoordinate> {
     const coordinate = this.coordinate(ref, place)
     if (!coordinate.ok) return coordinate
     const { terms, constant, measures, freedom, joint } = coordinate.value

@@ -3,7 +3,12 @@
  * is the angle of the tangent point and theta the turn of the drum.
  * Source: the involute of a circle; common practice for hoists (lead angle neglected).
  */
-import type { CordOnDrum } from '../../document/format/relations'
+import { IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
+import { CoordinateRef, Relation } from '../../document/format/relations'
+import { Nested } from '../../document/rules/nested'
+import { RefTo } from '../../document/rules/references'
+import { IsId, IsQuantity } from '../../document/rules/rules'
+import type { Quantity } from '../../units/quantity'
 import { fail, succeed } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
@@ -11,8 +16,38 @@ import { cordLength } from '../conditions'
 import { pairTerm } from '../rows'
 import { defineRelation } from './relation-type'
 
+/**
+ * A cord wound on a drum (the second body of the joint a, about its axis) and made fast to a datum: what the drum winds up
+ * the free part loses. The free part lies square to the axis; reversed, it leaves the drum on the other side.
+ */
+export class CordOnDrum extends Relation {
+  @IsIn(['cord']) kind!: 'cord'
+  @Nested(() => CoordinateRef) a!: CoordinateRef
+  @IsId() @RefTo('datum') datum!: string
+  /** Of the circle on which the middle of the cord lies. */
+  @IsQuantity('length') diameter!: Quantity
+  /** Thickness of the cord, and advance of its winding along the drum for one turn; only drawn. */
+  @IsOptional() @IsQuantity('length') thickness?: Quantity
+  @IsOptional() @IsQuantity('length') pitch?: Quantity
+  /** Turns that are wound at the home pose; only drawn. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1000) turns?: number
+}
+
+declare module '../../document/format/relations' {
+  interface RelationKinds {
+    cord: CordOnDrum
+  }
+}
+
 export const cord = defineRelation<CordOnDrum>({
   kind: 'cord',
+  fields: CordOnDrum,
+  numbers: {
+    diameter: { label: 'Diameter of the winding', dimension: 'length' },
+    thickness: { label: 'Thickness of the cord', dimension: 'length' },
+    pitch: { label: 'Advance of a winding', dimension: 'length' },
+  },
+  reversible: true,
   equation(relation, context) {
     const diameter = parseQuantity(relation.diameter, 'length')
     if (!diameter.ok || !(diameter.value > 0)) {

@@ -3,7 +3,12 @@
  * the carrier of the pinion. Which way follows from the side on which the rack lies.
  * Source: common practice: pi times the pitch diameter for one turn.
  */
-import type { RackAndPinion } from '../../document/format/relations'
+import { IsIn, IsOptional } from 'class-validator'
+import { PairRelation } from '../../document/format/relations'
+import { RefTo } from '../../document/rules/references'
+import { IsId, IsQuantity } from '../../document/rules/rules'
+import type { Quantity } from '../../units/quantity'
+import { carried, Fit, millimetres, turnAndSlide } from './proposal'
 import { cross, dot, norm } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
@@ -12,8 +17,49 @@ import { parseQuantity } from '../../units/quantity'
 import { between } from './ratio'
 import { defineRelation } from './relation-type'
 
+/** A pinion or wheel (a, a turn) and a rack or rail (b, a slide): pi times the pitch diameter for one turn. */
+export class RackAndPinion extends PairRelation {
+  @IsIn(['rack']) kind!: 'rack'
+  @IsOptional() @IsId() @RefTo('body') carrier?: string
+  @IsOptional() @IsQuantity('length') diameter?: Quantity
+  /** Travel for one turn, when there is no pitch diameter. */
+  @IsOptional() @IsQuantity('length') travel?: Quantity
+}
+
+declare module '../../document/format/relations' {
+  interface RelationKinds {
+    rack: RackAndPinion
+  }
+}
+
 export const rack = defineRelation<RackAndPinion>({
   kind: 'rack',
+  fields: RackAndPinion,
+  numbers: {
+    diameter: { label: 'Pitch diameter', dimension: 'length' },
+    travel: { label: 'Travel for one turn', dimension: 'length' },
+  },
+  reversible: true,
+  toothed: true,
+  propose(picked) {
+    const both = turnAndSlide(picked)
+    if (!both) return null
+    const [turn, slide] = both
+    const refs = { a: turn.ref, b: slide.ref }
+    const gear = carried(turn, 'gear')
+    if (gear && !gear.internal) {
+      const { module, teeth } = gear.toothing
+      return {
+        fit: Fit.teeth,
+        fields: { ...refs, diameter: millimetres(module * teeth) },
+        basis: `${teeth} teeth of module ${millimetres(module)}`,
+      }
+    }
+    const round = carried(turn, 'wheel') ?? carried(turn, 'pulley')
+    if (!round) return { fit: Fit.none, fields: { ...refs, travel: '10 mm' }, basis: null }
+    const diameter = millimetres(round.diameter)
+    return { fit: Fit.round, fields: { ...refs, diameter }, basis: `a diameter of ${diameter}` }
+  },
   equation(relation, context) {
     const { diameter, travel } = relation
     if ((diameter === undefined) === (travel === undefined)) {

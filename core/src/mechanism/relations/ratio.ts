@@ -1,10 +1,10 @@
 /** The ratio of two wheels: turns of the first for one turn of the second, by teeth, pitch diameters or as given. */
-import type { BeltDrive, GearPair } from '../../document/format/relations'
+import type { WheelRelation } from './wheel-fields'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { formatNumber } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
-import type { Equation, PitchPoint, RelationContext, Side } from './relation-type'
+import type { Equation, PitchPoint, RelationContext, CarriedCoordinate } from './relation-type'
 
 export interface Wheels {
   /** Turns of a for one turn of b, above zero. */
@@ -14,7 +14,7 @@ export interface Wheels {
 }
 
 /** Errors: `relation-ratio`. */
-function wheels(relation: GearPair | BeltDrive): Result<Wheels> {
+function wheels(relation: WheelRelation): Result<Wheels> {
   const { teethA, teethB, diameterA, diameterB, ratio } = relation
   const problem = (path: string, message: string) =>
     fail({ code: 'relation-ratio', message: `${relation.name}: ${message}`, path })
@@ -54,11 +54,11 @@ function wheels(relation: GearPair | BeltDrive): Result<Wheels> {
 }
 
 /** +1 when both axes point the same way, -1 when they point against each other. */
-const sense = (a: Side, b: Side): 1 | -1 =>
+const sense = (a: CarriedCoordinate, b: CarriedCoordinate): 1 | -1 =>
   a.axis[0] * b.axis[0] + a.axis[1] * b.axis[1] + a.axis[2] * b.axis[2] < -1e-9 ? -1 : 1
 
 /** From the axis of a to the axis of b, square to a's axis [m]. */
-export function between(a: Side, b: Side): [number, number, number] {
+export function between(a: CarriedCoordinate, b: CarriedCoordinate): [number, number, number] {
   const gap = [0, 1, 2].map((k) => b.origin[k] - a.origin[k])
   const along = gap[0] * a.axis[0] + gap[1] * a.axis[1] + gap[2] * a.axis[2]
   return [0, 1, 2].map((k) => gap[k] - along * a.axis[k]) as [number, number, number]
@@ -70,10 +70,10 @@ export function between(a: Side, b: Side): [number, number, number] {
  * @param pitch where they roll on each other
  */
 export function wheelEquation(
-  relation: GearPair | BeltDrive,
+  relation: WheelRelation,
   context: RelationContext,
   against: boolean,
-  pitch: (a: Side, b: Side, wheels: Wheels) => PitchPoint | null,
+  pitch: (a: CarriedCoordinate, b: CarriedCoordinate, wheels: Wheels) => PitchPoint | null,
 ): Result<Equation> {
   const found = wheels(relation)
   if (!found.ok) return found

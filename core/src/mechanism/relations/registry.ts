@@ -1,4 +1,5 @@
-/** The relation types by kind. A new one adds its line here. */
+/** The kinds of relation. A new one adds its line here. */
+import { addRelationClass } from '../../document/format/relations'
 import type { AnyRelation } from '../../document/format/relations'
 import { belt } from './belt'
 import { cord } from './cord'
@@ -9,7 +10,23 @@ import { screw } from './screw'
 import { sum } from './sum'
 import { table } from './table'
 
-const types = { gear, belt, rack, screw, sum, table, cord }
+const types = new Map<string, RelationType<AnyRelation>>()
 
-export const relationType = (kind: AnyRelation['kind']): RelationType<AnyRelation> =>
-  types[kind] as unknown as RelationType<AnyRelation>
+/** Adds a kind to the format, to what can be solved and to what is proposed. */
+export function addRelationType<R extends AnyRelation>(type: RelationType<R>): void {
+  types.set(type.kind, type as unknown as RelationType<AnyRelation>)
+  addRelationClass(type.kind, type.fields)
+}
+
+addRelationType(gear)
+addRelationType(belt)
+addRelationType(rack)
+addRelationType(screw)
+addRelationType(sum)
+addRelationType(table)
+addRelationType(cord)
+
+/** @param kind of a validated relation */
+export const relationType = (kind: string): RelationType<AnyRelation> => types.get(kind)!
+
+export const relationTypes = (): RelationType<AnyRelation>[] => [...types.values()]

@@ -5,11 +5,13 @@
 import type { AnyRelation, CoordinateRef } from '../../document/format/relations'
 import type { Result } from '../../result'
 import type { Reading } from '../reading'
+import type { Constructor } from '../../document/rules/nested'
+import type { PickedCoordinate, Proposal } from './proposal'
 import type { Vector } from '../../maths/vector'
 import type { Curve, Pair } from '../rows'
 
-/** A joint's coordinate as a relation uses it. */
-export interface Side extends Reading {
+/** A joint's coordinate as the body that carries it sees it. */
+export interface CarriedCoordinate extends Reading {
   /** The body that moves and the one it is measured against, by index. */
   readonly body: number
   readonly carrier: number
@@ -50,12 +52,32 @@ export interface RelationContext {
   /** A datum seen from the first datum of a joint: the pair of both, and where the datum stands in it at home [m]. */
   fromJoint(ref: CoordinateRef, datum: string): { readonly pair: Pair; readonly point: Vector }
   /** Two coordinates seen from one carrier. Errors: also `relation-carrier`. */
-  onCarrier(a: CoordinateRef, b: CoordinateRef, carrier: string | undefined): Result<readonly [Side, Side]>
+  onCarrier(
+    a: CoordinateRef,
+    b: CoordinateRef,
+    carrier: string | undefined,
+  ): Result<readonly [CarriedCoordinate, CarriedCoordinate]>
   nameOf(ref: CoordinateRef): string
+}
+
+/** A field that a person may type over. */
+export interface NumberField {
+  readonly label: string
+  readonly dimension: 'length' | 'number'
 }
 
 export interface RelationType<R extends AnyRelation> {
   readonly kind: R['kind']
+  /** Its fields in the document. */
+  readonly fields: Constructor
+  /** Those that are numbers, as people call them, in the order in which they are shown. */
+  readonly numbers: Readonly<Partial<Record<keyof R & string, NumberField>>>
+  /** Whether its direction can be switched. */
+  readonly reversible: boolean
+  /** Whether the parts of its joints have teeth that can be snapped together. */
+  readonly toothed?: boolean
+  /** What it would be among picked coordinates, by the parts that they carry; null when it does not suit them. */
+  propose?(picked: readonly PickedCoordinate[]): Proposal | null
   /** Errors: `relation-ratio` and those of the context; their paths are relative to the relation. */
   equation(relation: R, context: RelationContext): Result<Equation>
 }

@@ -27,7 +27,7 @@ export const nut = defineShape({
     const corner = width / 2 / Math.cos(Math.PI / 6)
     return [extrude(circle(0, 0, corner, 6), [circle(0, 0, diameter / 2, chords)], -h / 2, h / 2)]
   },
-  drive: ({ pitch, starts }, { options }) => ({
+  transmission: ({ pitch, starts }, { options }) => ({
     kind: 'thread',
     lead: (options.hand === 'left' ? -1 : 1) * pitch * starts,
   }),

@@ -47,7 +47,7 @@ export const spindle = defineShape({
       ),
     ]
   },
-  drive: ({ pitch, starts }, { options }) => ({
+  transmission: ({ pitch, starts }, { options }) => ({
     kind: 'thread',
     lead: (options.hand === 'left' ? -1 : 1) * pitch * starts,
   }),

@@ -60,7 +60,7 @@ export const cam = defineShape({
   solids: (d, extras, chords) => [
     extrude(profile(d, extras, 4 * chords), boreHoles(d.bore, chords), -d.width / 2, d.width / 2),
   ],
-  drive: (d, extras) => ({ kind: 'cam', lift: (angle) => liftAt(d, extras, angle)[0] }),
+  transmission: (d, extras) => ({ kind: 'cam', lift: (angle) => liftAt(d, extras, angle)[0] }),
 })
 
 /** Lift and its first two derivatives by the angle from the start of the rise. */

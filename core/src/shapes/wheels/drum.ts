@@ -39,7 +39,7 @@ export const drum = defineShape({
       chords,
     ),
   ],
-  drive: ({ diameter }) => ({ kind: 'pulley', diameter }),
+  transmission: ({ diameter }) => ({ kind: 'pulley', diameter }),
 })
 
 /** n + 1 values from a to b. */

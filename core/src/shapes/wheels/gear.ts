@@ -3,7 +3,7 @@
  * tooth.
  */
 import { boreDimension, boreHoles, boreTooLarge } from './bore'
-import type { Toothing } from '../drive'
+import type { Toothing } from '../transmission'
 import { axialDatums, faceFrame } from '../face-frame'
 import { externalFlank, gearRadii, halfToothAngle } from './involute'
 import type { Flank } from './involute'
@@ -72,7 +72,7 @@ export const gear = defineShape({
       d.width / 2,
     ),
   ],
-  drive: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: false }),
+  transmission: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: false }),
 })
 
 /** The outline of all teeth, counter-clockwise; a tooth stands about angle 0. */

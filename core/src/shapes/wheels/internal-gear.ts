@@ -38,7 +38,7 @@ export const internalGear = defineShape({
     const turned = turn(hole, Math.PI / d.teeth)
     return [extrude(circle(0, 0, root + d.rim, 2 * chords), [turned], -d.width / 2, d.width / 2)]
   },
-  drive: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: true }),
+  transmission: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: true }),
 })
 
 function turn(outline: readonly number[], angle: number): number[] {

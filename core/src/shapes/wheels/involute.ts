@@ -3,7 +3,7 @@
  * tooth thickness, working pressure angle and centre distance, contact ratio, and the profile of a tooth with the fillet
  * that the rack cuts. Angles in rad, lengths in m.
  */
-import type { Toothing } from '../drive'
+import type { Toothing } from '../transmission'
 
 const ADDENDUM = 1
 const DEDENDUM = 1.25

@@ -25,5 +25,5 @@ export const pulley = defineShape({
     const rim = [r + flange, -h, r + flange, -g, r, -g / 2, r, g / 2, r + flange, g, r + flange, h]
     return [revolve([bore / 2, -h, ...rim, bore / 2, h], chords)]
   },
-  drive: ({ diameter }) => ({ kind: 'pulley', diameter }),
+  transmission: ({ diameter }) => ({ kind: 'pulley', diameter }),
 })

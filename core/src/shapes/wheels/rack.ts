@@ -52,7 +52,7 @@ export const rack = defineShape({
     outline.push(start, -1.25 * m)
     return [extrude(outline, [], -w / 2, w / 2)]
   },
-  drive: ({ module: m, pressureAngle: a }) => ({ kind: 'rack', module: m, pressureAngle: a }),
+  transmission: ({ module: m, pressureAngle: a }) => ({ kind: 'rack', module: m, pressureAngle: a }),
 })
 
 /** Where the first and the last tooth space end, in the middle of a space. */

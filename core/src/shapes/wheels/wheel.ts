@@ -30,5 +30,5 @@ export const wheel = defineShape({
     const upper = [diameter / 2, h, inside, h, inside, web, hub / 2, web, hub / 2, h, bore / 2, h]
     return [revolve([...lower, ...upper], chords)]
   },
-  drive: ({ diameter }) => ({ kind: 'wheel', diameter }),
+  transmission: ({ diameter }) => ({ kind: 'wheel', diameter }),
 })

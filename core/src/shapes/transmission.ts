@@ -1,5 +1,5 @@
-/** How a part drives another one, for proposing relations: by teeth, by rolling, by a belt, by a thread or by a cam. */
-export type Drive =
+/** How a part moves another one, for proposing relations: by teeth, by rolling, by a belt, by a thread or by a cam. */
+export type Transmission =
   /** Gear, datum `pitch centre`: x points at the middle of a tooth. */
   | { readonly kind: 'gear'; readonly toothing: Toothing; readonly internal: boolean }
   /** Rack: z of its datum `pitch line` points along the travel; a tooth stands at its origin. */
