@@ -62,7 +62,10 @@ const forbidden = [
     'workers-by-their-protocol',
     'The screen knows of a worker what it says and hears.',
     { path: '^app/(?!workers/)' },
-    { path: '^app/workers/', pathNot: '(protocol|questions|overlap\\.worker|exchange/formats/format)\\.ts$' },
+    {
+      path: '^app/workers/',
+      pathNot: '(protocol|questions|overlap\\.worker|exchange/formats/format|exchange/out/registry)\\.ts$',
+    },
   ),
   law(
     'server-alone',

@@ -3,7 +3,7 @@
 import { formatNumber } from '@ligamen/core'
 import { useExchangeStore } from '~/build/files/exchange'
 import { useMechanismStore } from '~/model/document/mechanism'
-import type { WriteKind } from '~/workers/exchange/protocol'
+import { outFormats } from '~/workers/exchange/out/registry'
 
 const exchange = useExchangeStore()
 const mechanism = useMechanismStore()
@@ -15,12 +15,6 @@ const UNITS = [
   { value: 0.01, title: 'centimetres' },
   { value: 1, title: 'metres' },
   { value: 0.0254, title: 'inches' },
-]
-const OUT: readonly { kind: WriteKind; name: string; note: string }[] = [
-  { kind: 'document', name: 'Mechanism', note: 'everything, to open again' },
-  { kind: 'urdf', name: 'URDF', note: 'links, joints, limits, mimic' },
-  { kind: 'glb', name: 'GLB', note: 'shapes where they stand' },
-  { kind: 'stl', name: 'STL', note: 'triangles where they stand, in metres' },
 ]
 const size = computed(() => exchange.unitWanted?.size.map((v) => formatNumber(v, 2)).join(' × '))
 const real = computed(() =>
@@ -63,7 +57,7 @@ function choose(event: Event) {
       <h3 class="heading">Files out</h3>
       <div class="out">
         <v-btn
-          v-for="{ kind, name, note } in OUT"
+          v-for="{ kind, name, note } in outFormats"
           :key="kind"
           :disabled="exchange.busy !== null || empty"
           :title="note"

@@ -3,7 +3,7 @@ import { bringIn } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import { meshes } from '~/model/meshes/meshes'
 import { saveFile } from '~/build/files/save-file'
-import type { FromExchange, PreparedMesh, ToExchange, WriteKind } from '~/workers/exchange/protocol'
+import type { FromExchange, PreparedMesh, ToExchange } from '~/workers/exchange/protocol'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { usePoseStore } from '../../model/pose/pose'
 import { useSelectionStore } from '../../model/screen/selection'
@@ -78,7 +78,7 @@ export const useExchangeStore = defineStore('exchange', () => {
     worker?.postMessage({ type: 'unit', metres } satisfies ToExchange)
   }
 
-  function write(kind: WriteKind) {
+  function write(kind: string) {
     const document = mechanism.document
     const { shown } = pose
     if (!document || !shown) return

@@ -1,6 +1,7 @@
 /** What the screen and the exchange worker say to each other. Cancelling is ending the worker. */
 import type { MechanismDocument, Mesh, Problem, Scene, StoredMesh } from '@ligamen/core'
 import type { InFile } from './formats/format'
+import type { Asked } from './out/out-format'
 
 /** A mesh as it is stored and drawn. */
 export interface PreparedMesh {
@@ -8,20 +9,12 @@ export interface PreparedMesh {
   readonly mesh: Mesh
 }
 
-export type WriteKind = 'document' | 'urdf' | 'glb' | 'stl'
-
 export type ToExchange =
   | { type: 'read'; files: InFile[] }
   /** Goes on with a file that did not say its unit: metres for one of it. */
   | { type: 'unit'; metres: number }
-  | {
-      type: 'write'
-      kind: WriteKind
-      document: MechanismDocument
-      /** Seven numbers a body, in ground. */
-      poses: Float64Array
-      meshes: Record<string, Float32Array>
-    }
+  /** In the format of a kind, see out/registry.ts. */
+  | ({ type: 'write'; kind: string } & Asked)
 
 /** A scene without its triangles, which come as prepared meshes. */
 export type BareScene = Omit<Scene, 'meshes'> & {

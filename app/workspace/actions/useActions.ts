@@ -1,5 +1,6 @@
 /** Everything that can be done by a key or from the command palette, by name. */
 import { copyTo, dissolve, moved, removalOf, shapeKinds, shapeType } from '@ligamen/core'
+import { outFormats } from '~/workers/exchange/out/registry'
 import { usePlacing } from '../../model/pose/usePlacing'
 import { useJointControl } from '../../model/pose/useJointControl'
 import { useScenarioEdits } from '../../drive/scenario/useScenarioEdits'
@@ -203,10 +204,10 @@ export function useActions(bounds: Bounds, fit: () => void) {
         full,
       ),
       always('escape', 'Let go', 'Escape', escape),
-      ...(['document', 'urdf', 'glb', 'stl'] as const).map((kind) =>
+      ...outFormats.map(({ kind, name }) =>
         always(
           `write-${kind}`,
-          `Write ${kind === 'document' ? 'the mechanism' : kind.toUpperCase()} to a file`,
+          `Write ${kind === 'document' ? 'the mechanism' : name} to a file`,
           undefined,
           () => {
             stage.go('build')

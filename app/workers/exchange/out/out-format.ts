@@ -1,0 +1,31 @@
+/**
+ * What a format of written files states: its words, and how a mechanism is written in it. The screen lists the formats, so
+ * kernels are loaded only when something is written. Every format is one file, listed in registry.ts.
+ */
+import type { MechanismDocument, Result } from '@ligamen/core'
+
+/** What is written. */
+export interface Asked {
+  readonly document: MechanismDocument
+  /** Seven numbers a body, in ground. */
+  readonly poses: Float64Array
+  /** Triangles of imported parts, by their hash. */
+  readonly meshes: Readonly<Record<string, Float32Array>>
+}
+
+export interface Written {
+  /** Of the file, such as "glb". */
+  readonly ending: string
+  readonly bytes: Uint8Array
+  /** What the format cannot hold. */
+  readonly leftOut?: readonly string[]
+}
+
+export interface OutFormat {
+  readonly kind: string
+  readonly name: string
+  /** What is in it, in a few words. */
+  readonly note: string
+  /** @param base name of the file, without its ending. Errors: those of opening the document. */
+  write(asked: Asked, base: string): Promise<Result<Written>>
+}

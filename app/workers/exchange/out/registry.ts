@@ -1,0 +1,8 @@
+/** The formats of written files, in the order in which they are offered. A new one adds its line here. */
+import { document } from './document'
+import { glb } from './glb'
+import type { OutFormat } from './out-format'
+import { stl } from './stl'
+import { urdf } from './urdf'
+
+export const outFormats: readonly OutFormat[] = [document, urdf, glb, stl]
