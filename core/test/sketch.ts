@@ -101,10 +101,10 @@ export class Sketch {
   }
 
   /** The take of its scenario; throws when the motion does not reach its end. */
-  solve(): Film {
+  solve(): TakeReader {
     const take = this.attempt()
     if (take.stopped) throw new Error(take.stopped.message)
-    return new Film(take)
+    return new TakeReader(take)
   }
 
   attempt(): Take {
@@ -118,7 +118,7 @@ export class Sketch {
 export type Jet = readonly [number, number, number]
 
 /** A take to be read by name. */
-export class Film {
+export class TakeReader {
   constructor(readonly take: Take) {}
 
   /** Value, rate and acceleration of a joint's coordinate. */

@@ -89,11 +89,15 @@ const SLOW = 2e-3
 /** When to look again whether something moves, at rates near 1 [s]. */
 const LATER = [0.3, 1, 2, 3]
 
-/** What every joint of the document does when the given drivers act, by joint id. */
+/**
+ * What every joint of the document does when the given drivers act, by joint id.
+ * @param suspended ids of what is suspended now; as the document says when left out
+ */
 export function jointStates(
   mechanism: Mechanism,
   q: Float64Array,
   driven: readonly Driven[],
+  suspended: ReadonlySet<string> = suspendedJoints(mechanism),
 ): Record<string, JointState> {
   const { geometry, coordinates, size } = mechanism
   // uneven rates, so that two drivers do not cancel by chance; slides go slowly, so that they stay within their reach
@@ -136,13 +140,14 @@ export function jointStates(
   const states: Record<string, JointState> = {}
   for (const { source, type, idle } of geometry.joints) {
     const holds = type.freedoms.length === 0 || idle
-    states[source.id] = source.suspended ? 'suspended' : holds ? 'holds' : 'parked'
+    states[source.id] = suspended.has(source.id) ? 'suspended' : holds ? 'holds' : 'parked'
   }
   const targets = new Set(driven.map(({ target }) => target))
   const parked = new Set(solver.parked)
   const still = new Set<number>()
   coordinates.forEach(({ joint, link }, c) => {
     const { id } = geometry.joints[joint].source
+    if (suspended.has(id)) return
     if (targets.has(id)) states[id] = 'drives'
     else if (started && moves(c)) states[id] = 'follows'
     else if (started && drives.length + rows.length > 0 && !(link >= 0 && parked.has(link))) still.add(c)
@@ -159,6 +164,9 @@ export function jointStates(
   }
   return states
 }
+
+const suspendedJoints = ({ geometry }: Mechanism): Set<string> =>
+  new Set(geometry.joints.flatMap(({ source }) => (source.suspended ? [source.id] : [])))
 
 /** What rows amount to at a pose, without their targets. */
 function valuesOf(mechanism: Mechanism, q: Float64Array, rows: readonly Row[]): number[] {

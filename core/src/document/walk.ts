@@ -166,3 +166,16 @@ export function renameIds(type: Constructor, root: object, renamed: ReadonlyMap<
     }
   }
 }
+
+/** Ids of joints, mates, relations and drivers that cues switch: those of one scenario, or of all. */
+export function switchedByCues(document: MechanismDocument, scenario?: string): Set<string> {
+  const switched = new Set<string>()
+  walkDocument(document, {
+    reference: (place) => {
+      if (!/^\/scenarios\/\d+\/cues\//.test(place.pointer) || !place.to.includes('driver')) return
+      if (place.to.includes('move') || (scenario !== undefined && place.scenario !== scenario)) return
+      switched.add(place.id)
+    },
+  })
+  return switched
+}

@@ -3,6 +3,7 @@
  * into rows (rows.ts): joints that close loops, mates and relations. Symbolic work ends here.
  */
 import type { MechanismDocument } from '../document/format/mechanism'
+import { switchedByCues } from '../document/walk'
 import { FRAME, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { fail, succeed } from '../result'
@@ -129,10 +130,6 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
     pairOn: (a, b) => builder.pair(a, b),
   })
 }
-
-/** Ids of joints, mates and relations that a cue of any scenario suspends or restores. */
-const switchedByCues = ({ scenarios }: MechanismDocument): Set<string> =>
-  new Set(scenarios.flatMap(({ cues = [] }) => cues.flatMap((cue) => ('targets' in cue ? cue.targets : []))))
 
 /** Joints, and bonds between the bodies of rigid groups, as edges of the graph of bodies. */
 function treeEdges(

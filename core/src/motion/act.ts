@@ -205,8 +205,7 @@ export class Acts {
   }
 
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {
-    const states = jointStates(held, q, driven)
-    for (const id of this.active.suspendedIds) if (id in states) states[id] = 'suspended'
+    const states = jointStates(held, q, driven, this.active.suspendedIds)
     const last = this.spans[this.spans.length - 1]
     if (last && Math.abs(last.start - time) < SAME) this.spans.pop()
     this.spans.push({ start: time, states, bonds: this.active.bonded })

@@ -1,4 +1,5 @@
 /** A scenario of the document in SI: its length, its instants and its drivers. */
+import { switchedByCues } from '../document/walk'
 import type { Scenario } from '../document/format/scenarios'
 import type { Mechanism } from '../mechanism/compile'
 import { fail, succeed } from '../result'
@@ -53,7 +54,7 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
   }
   const timing = () => new Timing(mechanism.geometry.document, source, seconds)
   const tried = timing()
-  const restored = new Set(source.cues?.flatMap((cue) => (cue.kind === 'restore' ? cue.targets : [])) ?? [])
+  const restored = switchedByCues(mechanism.geometry.document, source.id)
   source.drivers.forEach((driver, k) => {
     if (driver.suspended && !restored.has(driver.id)) return
     const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)

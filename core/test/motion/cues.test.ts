@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { openModel, reportModel } from '../../src'
 import type { AnyCue, Take } from '../../src'
 import { Sketch } from '../sketch'
-import type { Film } from '../sketch'
+import type { TakeReader } from '../sketch'
 
 /** Position of a body [m] in a frame. */
-function place({ take }: Film, body: string, frame: number): number[] {
+function place({ take }: TakeReader, body: string, frame: number): number[] {
   const at = 7 * (frame * take.bodies.length + take.bodies.indexOf(body))
   return Array.from(take.poses.subarray(at, at + 3))
 }

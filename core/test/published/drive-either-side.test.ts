@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { openModel, runScenario } from '../../src'
 import type { AnyDriver, MechanismDocument, Take } from '../../src'
-import { Film, Sketch } from '../sketch'
+import { TakeReader, Sketch } from '../sketch'
 import { fourBar } from './closed-forms'
 
 function takeOf(document: MechanismDocument, ...drivers: AnyDriver[]): Take {
@@ -69,7 +69,7 @@ describe('which side drives is a choice', () => {
       moves: [move({ by: (radius * Math.PI) / 2 } as never)] as never,
     })
     expect(Math.max(...apart(turned, led))).toBeLessThan(1e-9)
-    expect(new Film(led).joint('input', 60)[0]).toBeCloseTo(-1.5 * Math.PI, 11)
+    expect(new TakeReader(led).joint('input', 60)[0]).toBeCloseTo(-1.5 * Math.PI, 11)
   })
 
   it('a four-bar led by its rocker along an arc turns its crank as the closed form says', () => {
@@ -96,7 +96,7 @@ describe('which side drives is a choice', () => {
         datum: 'seat',
         points: [0, swing / 2, swing].map((turn) => [...at(0, 0, c, rocker0 + turn), 0]) as never,
       })
-    const led = new Film(
+    const led = new TakeReader(
       takeOf(document, {
         id: 'd',
         kind: 'path',

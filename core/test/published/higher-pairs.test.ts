@@ -1,7 +1,7 @@
 /** Higher pairs: cams with knife, roller and flat follower, tabulated cams, slotted index wheels. */
 import { describe, expect, it } from 'vitest'
 import { Sketch, jetOf } from '../sketch'
-import type { Film } from '../sketch'
+import type { TakeReader } from '../sketch'
 
 const TURN = 2 * Math.PI
 const [R, E, ROLLER] = [0.03, 0.008, 0.006]
@@ -28,7 +28,7 @@ function eccentric(): Sketch {
     .motor('shaft', TURN)
 }
 
-const lift = (film: Film) => (frame: number) => film.joint('guide', frame)
+const lift = (film: TakeReader) => (frame: number) => film.joint('guide', frame)
 
 describe('eccentric disc cam', () => {
   // Norton, Design of Machinery, cams; for a circular disc the lift is plain trigonometry

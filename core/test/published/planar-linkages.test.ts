@@ -6,7 +6,7 @@ import { openModel, reportModel, runScenario } from '../../src'
 import type { MechanismDocument, Take } from '../../src'
 import { packetPusher } from '../../../shared/starting-points/packet-pusher'
 import { walkingBeam } from '../../../shared/starting-points/walking-beam'
-import { Film, jetOf, meet, Sketch } from '../sketch'
+import { TakeReader, jetOf, meet, Sketch } from '../sketch'
 import type { Flat } from '../sketch'
 import { fourBar, sliderCrank } from './closed-forms'
 
@@ -186,7 +186,7 @@ describe('four-bars by Grashof', () => {
     // at the limit coupler and rocker are one line: (b + c)^2 = a^2 + d^2 - 2 a d cos
     const limit = Math.acos((a * a + d * d - (b + c) ** 2) / (2 * a * d))
     expect(take.stopped?.code).toBe('dead-point')
-    const reached = 0.7 + new Film(take).joint('shaft', take.frames - 1)[0]
+    const reached = 0.7 + new TakeReader(take).joint('shaft', take.frames - 1)[0]
     expect(reached).toBeLessThanOrEqual(limit + 1e-9)
     expect(limit - reached).toBeLessThan(1 / 60)
   })

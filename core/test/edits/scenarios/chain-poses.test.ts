@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { chainPoses, openModel, runScenario } from '../../../src'
 import type { Leg, MechanismDocument, NamedPose } from '../../../src'
-import { Film, Sketch } from '../../sketch'
+import { TakeReader, Sketch } from '../../sketch'
 
 /** A slide and a turn, and a wheel that follows the turn. */
 function posed(): MechanismDocument {
@@ -35,7 +35,7 @@ const filmOf = (legs: readonly Leg[]) => {
   run.value.advance(Infinity)
   const take = run.value.take()
   if (take.stopped) throw new Error(take.stopped.message)
-  return { film: new Film(take), own: document.scenarios.find(({ id }) => id === scenario)! }
+  return { film: new TakeReader(take), own: document.scenarios.find(({ id }) => id === scenario)! }
 }
 
 describe('poses chained into a scenario', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { driveAlong, identityFrame, moved, motionLaw, openModel, runScenario, samplePath } from '../../../src'
 import type { MechanismDocument, PathWish } from '../../../src'
-import { Film, Sketch } from '../../sketch'
+import { TakeReader, Sketch } from '../../sketch'
 
 /** Two crossed slides that carry a pen. */
 const sketch = () =>
@@ -19,7 +19,7 @@ const wish = (course: PathWish['course']): PathWish => ({
   still: { body: 'ground', frame: identityFrame() },
 })
 
-function filmed(document: MechanismDocument): Film {
+function filmed(document: MechanismDocument): TakeReader {
   const model = openModel(document)
   if (!model.ok) throw new Error(model.problems[0].message)
   const run = runScenario(model.value, 'run')
@@ -27,7 +27,7 @@ function filmed(document: MechanismDocument): Film {
   run.value.advance(Infinity)
   const take = run.value.take()
   if (take.stopped) throw new Error(take.stopped.message)
-  return new Film(take)
+  return new TakeReader(take)
 }
 
 describe('a point driven along a path', () => {

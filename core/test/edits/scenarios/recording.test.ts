@@ -4,7 +4,7 @@ import { motionLaw, openModel, recordInto, reportModel, runScenario } from '../.
 import type { MechanismDocument, Recording } from '../../../src'
 import { fitMoves } from '../../../src/edits/scenarios/fit-moves'
 import type { FittedMove } from '../../../src/edits/scenarios/fit-moves'
-import { Film, Sketch } from '../../sketch'
+import { TakeReader, Sketch } from '../../sketch'
 
 /** Value of fitted moves at a time. */
 function valueAt(moves: readonly FittedMove[], start: number, time: number): number {
@@ -112,13 +112,13 @@ function recorded(document: MechanismDocument, start: number) {
   if (!opened.ok) throw new Error(opened.problems[0].message)
   return recordInto(document, 'run', recording(start), reportModel(opened.value, 'run').items)
 }
-function filmed(document: MechanismDocument): Film {
+function filmed(document: MechanismDocument): TakeReader {
   const model = openModel(document)
   if (!model.ok) throw new Error(model.problems[0].message)
   const run = runScenario(model.value, 'run')
   if (!run.ok) throw new Error(run.problems[0].message)
   run.value.advance(Infinity)
-  return new Film(run.value.take())
+  return new TakeReader(run.value.take())
 }
 
 describe('a recording', () => {
