@@ -48,6 +48,8 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
   },
   nitro: {
+    // the registries of the core add their kinds when they are loaded
+    moduleSideEffects: [new URL('./core/src/', import.meta.url).pathname],
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     typescript: { tsConfig: types },
   },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The control desk: controls for chosen joints and datums, and the recorder that makes lanes of what is done with them. */
+import type { DeskControl } from '@ligamen/core'
 import { mdiClose, mdiRecord, mdiStop } from '@mdi/js'
 import { useRafFn } from '@vueuse/core'
 import DatumControl from './DatumControl.vue'
@@ -26,11 +27,11 @@ const recorder = useRecorderStore()
 const mechanism = useMechanismStore()
 const { joints, datums, offered, refusal, put, pull, takeOff, showAs, rangeOf } = useDesk()
 const { startHere } = useJointControl()
-const wanted = ref<string | null>(null)
+const wanted = shallowRef<DeskControl | null>(null)
 const fault = ref('')
 const isEmpty = computed(() => joints.value.length + datums.value.length === 0)
 
-async function add(choice: string | null) {
+async function add(choice: DeskControl | null) {
   if (!choice) return
   const refused = await put(choice)
   fault.value = refused.map(({ message }) => message).join(' ')

@@ -2,7 +2,7 @@
  * Records what is done by hand: where every joint stands, each time it has moved. What was recorded becomes lanes of the
  * scenario when it is stopped.
  */
-import { coordinateOfKey, fail } from '@ligamen/core'
+import { fail } from '@ligamen/core'
 import type { Channel, Problem, Recorded, Result } from '@ligamen/core'
 import { useDeskStore } from './desk'
 import { useMechanismStore } from '../model/document/mechanism'
@@ -105,8 +105,8 @@ export const useRecorderStore = defineStore('recorder', () => {
     if (!mechanism.document) return
     const onDesk = new Set(desk.controls.map(({ joint }) => joint))
     const positions = channels
-      .map(({ key, measures }, c) => ({
-        ...coordinateOfKey(key),
+      .map(({ coordinate, measures }, c) => ({
+        ...coordinate!,
         measures: measures === 'length' ? ('length' as const) : ('angle' as const),
         values: rows.map((row) => row[c] ?? 0),
       }))

@@ -1,5 +1,5 @@
 /** What the control desk does: its controls with their readings, put on, taken off, and pulled, several together. */
-import { coordinateOfKey } from '@ligamen/core'
+import { channelOf } from '@ligamen/core'
 import type { DeskControl, Problem } from '@ligamen/core'
 import { useJointControl } from '../model/pose/useJointControl'
 import { useReadings } from '../model/pose/useReadings'
@@ -26,11 +26,8 @@ export function useDesk() {
 
   const joints = computed<JointOnDesk[]>(() =>
     desk.controls.flatMap((control, index) => {
-      const { joint, freedom } = control
-      const reading = readings.value.find(
-        ({ joint: id, channel }) =>
-          id === joint && (freedom === undefined || channel.key === `${joint}/${freedom}`),
-      )
+      const channel = channelOf(run.report?.channels ?? [], control)
+      const reading = channel && readings.value.find((one) => one.channel.key === channel.key)
       return reading ? [{ index, control, reading }] : []
     }),
   )
@@ -43,18 +40,19 @@ export function useDesk() {
 
   /** What can still be put on: moving joint positions, then datums of bodies that move. */
   const offered = computed(() => {
-    const taken = new Set(
-      desk.controls.map(({ joint, freedom, datum }) => datum ?? `${joint}/${freedom ?? ''}`),
-    )
+    const taken = new Set([
+      ...joints.value.map(({ reading }) => reading.channel.key),
+      ...desk.controls.map(({ datum }) => datum),
+    ])
     const still = new Set(mechanism.document?.bodies.filter(({ grounded }) => grounded).map(({ id }) => id))
     return [
       ...readings.value
         .filter(({ channel }) => !taken.has(channel.key))
-        .map(({ channel }) => ({ value: `joint ${channel.key}`, title: channel.name })),
+        .map(({ channel }) => ({ value: { ...channel.coordinate! } as DeskControl, title: channel.name })),
       ...(run.report?.datums ?? [])
         .filter(({ datum, body }) => !taken.has(datum) && !still.has(body))
         .map(({ datum, name, body }) => ({
-          value: `datum ${datum}`,
+          value: { datum } as DeskControl,
           title: `${name} of ${mechanism.nameOf(body)}, as a point`,
         })),
     ]
@@ -66,11 +64,9 @@ export function useDesk() {
       change(draft.desk)
     })
 
-  function put(choice: string) {
-    const [kind, what = ''] = [choice.slice(0, choice.indexOf(' ')), choice.slice(choice.indexOf(' ') + 1)]
-    const control = kind === 'datum' ? { datum: what } : coordinateOfKey(what)
-    const title = offered.value.find(({ value }) => value === choice)?.title ?? what
-    return alter(`Put ${title} on the desk`, (controls) => controls.push(control))
+  function put(control: DeskControl) {
+    const title = offered.value.find(({ value }) => value === control)?.title ?? 'a control'
+    return alter(`Put ${title} on the desk`, (controls) => controls.push({ ...control }))
   }
 
   /** Pulls a position there, and those that are moved together with it by the same share of their ranges. */
@@ -88,9 +84,9 @@ export function useDesk() {
     const targets = others.map(({ reading: other }) => {
       const { lower, upper } = rangeOf(other.channel)
       const to = Math.min(1, Math.max(0, share(other.value, other) + by))
-      return [other.channel.key, lower + to * (upper - lower)] as const
+      return { ...other.channel.coordinate!, value: lower + to * (upper - lower) }
     })
-    void follow({ ...Object.fromEntries(targets), [reading.channel.key]: value }, (refused) => {
+    void follow([...targets, { ...reading.channel.coordinate!, value }], (refused) => {
       refusal.value = refused.map(({ message }) => message).join(' ')
     })
   }

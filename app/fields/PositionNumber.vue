@@ -21,7 +21,7 @@ async function submit() {
     fault.value = read.problems[0]!.message
     return
   }
-  const refused = await goTo({ [props.reading.channel.key]: read.value }, true)
+  const refused = await goTo([{ ...props.reading.channel.coordinate!, value: read.value }], true)
   fault.value = refused.map(({ message }) => message).join(' ')
   if (refused.length === 0) typed.value = null
 }

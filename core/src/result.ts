@@ -9,6 +9,8 @@ export interface Problem {
   readonly message: string
   readonly path?: string
   readonly ids?: readonly string[]
+  /** What the message says, for programs; which entries there are belongs to the code. */
+  readonly data?: Readonly<Record<string, number | string>>
 }
 
 export type Result<T> =

@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { call, fresh, knex, row } from './client'
 
@@ -138,4 +139,23 @@ describe('a picture', () => {
     expect((await put(Buffer.concat([png, Buffer.alloc(600 * 1024)]))).status).toBe(413)
     expect((await row(id)).picture).toBeNull()
   })
+})
+
+describe('every kind that the format has', () => {
+  const folders = ['../../demo/files/', '../../docs/format/examples/'].map(
+    (path) => new URL(path, import.meta.url),
+  )
+  const files = folders.flatMap((folder) => readdirSync(folder).map((name) => new URL(name, folder)))
+
+  it.each(files.map((file) => [file.pathname.split('/').pop(), file] as const))(
+    'is saved: %s',
+    async (_, file) => {
+      const { mechanism } = await fresh()
+      const document = JSON.parse(readFileSync(file, 'utf8'))
+      const saved = await call('PUT', `mechanisms/${mechanism}`, { revision: 1, document })
+      expect(saved.body.problems ?? []).toEqual([])
+      expect(saved.status).toBe(200)
+      expect((await call('GET', `mechanisms/${mechanism}`)).body.document).toEqual(document)
+    },
+  )
 })

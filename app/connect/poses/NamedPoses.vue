@@ -6,7 +6,7 @@
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
 import {
   chainPoses,
-  coordinateOfKey,
+  channelOf,
   copyOf,
   frameOfPose,
   freshId,
@@ -21,8 +21,8 @@ import { useReadings } from '~/model/pose/useReadings'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
-import { parseQuantity } from '@ligamen/core'
-import type { NamedPose, Quantity } from '@ligamen/core'
+import { siValue } from '@ligamen/core'
+import type { CoordinateValue, NamedPose, Quantity } from '@ligamen/core'
 import { useStageStore } from '~/model/screen/stage'
 
 const mechanism = useMechanismStore()
@@ -40,11 +40,11 @@ const only = ref<readonly string[]>([])
 const positions = computed(() =>
   readings.value.map(({ channel }) => ({ value: channel.key, title: channel.name })),
 )
-/** Where the joints stand: those of the keys, or all. */
+/** Where the joints are: those whose keys are given, or all. */
 const values = (keys: readonly string[]) =>
   readings.value
     .filter(({ channel }) => keys.length === 0 || keys.includes(channel.key))
-    .map(({ channel, value }) => ({ ...coordinateOfKey(channel.key), value }))
+    .map(({ joint, freedom, value }) => ({ joint, freedom, value }))
 
 async function save() {
   const called = name.value.trim() || `Pose ${poses.value.length + 1}`
@@ -56,13 +56,11 @@ async function save() {
   if (refused.length === 0) name.value = ''
 }
 
-const targetsOf = (wanted: NamedPose): Record<string, number> =>
-  Object.fromEntries(
-    wanted.values.map(({ joint, freedom, value }) => [
-      `${joint}/${freedom ?? ''}`,
-      typeof value === 'number' ? value : parse(value),
-    ]),
-  )
+const targetsOf = ({ values: kept }: NamedPose): CoordinateValue[] =>
+  kept.flatMap(({ value, ...name }) => {
+    const measures = channelOf(run.report?.channels ?? [], name)?.measures
+    return measures === undefined ? [] : [{ ...name, value: siValue(value, measures) }]
+  })
 
 /** Shows a pose while the pointer or the focus is on it; nothing moves. */
 async function look(wanted: NamedPose) {
@@ -80,12 +78,6 @@ async function go(wanted: NamedPose) {
   lookAway()
   const refused = await goTo(targetsOf(wanted), true)
   fault.value = refused.map(({ message }) => message).join(' ')
-}
-
-function parse(text: string): number {
-  const length = parseQuantity(text, 'length')
-  const angle = parseQuantity(text, 'angle')
-  return length.ok ? length.value : angle.ok ? angle.value : 0
 }
 
 async function makeHome() {
@@ -108,7 +100,8 @@ async function makeHome() {
 
 /** What the pose keeps is kept anew. */
 const update = (kept: NamedPose) => {
-  const now = values(kept.values.map(({ joint, freedom }) => `${joint}/${freedom ?? ''}`))
+  const channels = run.report?.channels ?? []
+  const now = values(kept.values.flatMap((name) => channelOf(channels, name)?.key ?? []))
   return mechanism.edit(`Update pose ${kept.name}`, (draft) => {
     draft.poses!.find(({ id }) => id === kept.id)!.values = now
   })

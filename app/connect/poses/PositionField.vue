@@ -7,7 +7,7 @@ import type { Reading } from '~/model/pose/useReadings'
 
 const props = defineProps<{ reading: Reading }>()
 const { follow } = useJointControl()
-const slide = (value: number) => void follow({ [props.reading.channel.key]: value })
+const slide = (value: number) => void follow([{ ...props.reading.channel.coordinate!, value }])
 </script>
 
 <template>

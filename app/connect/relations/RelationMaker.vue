@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
-import { relationType } from '@ligamen/core'
-import type { Quantity } from '@ligamen/core'
+import { channelOf, relationType } from '@ligamen/core'
+import type { CoordinateName, Quantity } from '@ligamen/core'
 import EffectLine from '../EffectLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useRelationMakerStore } from '~/connect/relations/relation-maker'
@@ -34,16 +34,16 @@ const fields = computed(() => {
 const terms = computed(() => {
   const relation = maker.effect?.relation
   if (relation?.kind !== 'sum') return []
-  const measures = relation.terms.map(({ joint, freedom }) => channelOf(`${joint}/${freedom}`)?.measures)
+  const measures = relation.terms.map(({ joint, freedom }) => channelNamed({ joint, freedom })?.measures)
   const mixed = new Set(measures).size > 1
   return relation.terms.map(({ joint, freedom, factor }, k) => {
-    const name = channelOf(`${joint}/${freedom}`)?.name ?? joint
+    const name = channelNamed({ joint, freedom })?.name ?? joint
     // of a kind, the unit does not matter
     const per = mixed ? (measures[k] === 'angle' ? ', a radian' : ', a metre') : ''
     return { factor, label: `Factor of ${name}${per}` }
   })
 })
-const channelOf = (key: string) => run.report?.channels.find((channel) => channel.key === key)
+const channelNamed = (name: CoordinateName) => channelOf(run.report?.channels ?? [], name)
 const setFactor = (index: number) => (value: Quantity) => {
   const relation = maker.effect?.relation
   if (relation?.kind === 'sum') {

@@ -1,16 +1,17 @@
 /** A relation about to be made among joint positions, proposed from the parts that the joints carry. */
-import { coordinateOfKey } from '@ligamen/core'
 import type { AnyRelation, Problem, Quantity, SumTerm } from '@ligamen/core'
 import type { RelateAnswer } from '~/workers/solver/questions'
 import { useMechanismStore } from '../../model/document/mechanism'
+import { useRunStore } from '../../model/run/run'
 import { usePoseStore } from '../../model/pose/pose'
 import { useSelectionStore } from '../../model/screen/selection'
 
 export const useRelationMakerStore = defineStore('relation-maker', () => {
   const mechanism = useMechanismStore()
   const pose = usePoseStore()
+  const run = useRunStore()
   const selection = useSelectionStore()
-  /** Joint positions by channel key ("joint/freedom"); null where none is chosen yet. */
+  /** Joint positions by the key of their channel; null where none is chosen yet. */
   const keys = shallowRef<(string | null)[]>([null, null])
   const reversed = ref(false)
   /** What replaces the proposal, by field. */
@@ -23,14 +24,17 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
 
   async function consider() {
     const mine = ++asked
-    const chosen = keys.value.filter((key) => key !== null)
+    const channels = run.report?.channels ?? []
+    const chosen = keys.value.flatMap(
+      (key) => channels.find((channel) => channel.key === key)?.coordinate ?? [],
+    )
     if (chosen.length < 2 || !mechanism.document) {
       effect.value = null
       fault.value = ''
       return
     }
     const answer = await mechanism.ask('relate', {
-      refs: chosen.map(coordinateOfKey),
+      refs: chosen,
       fields: { ...typed.value, ...(reversed.value ? { reversed: true } : {}) } as Partial<AnyRelation>,
     })
     if (mine !== asked) return

@@ -1,5 +1,5 @@
 /** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
-import { coordinatesOf, drivenName, moveKey } from '@ligamen/core'
+import { channelOf, coordinatesOf, drivenName, moveKey } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
 import { rangeOf, sampleAt } from '~/drive/chart/curve'
 import type { Samples } from '~/drive/chart/curve'
@@ -112,9 +112,7 @@ export function useLanes() {
     if (mate) return mate.kind === 'angle' ? 'angle' : 'length'
     const relation = document?.relations?.find(({ id }) => id === driver.relation)
     const { joint, freedom } = relation ? coordinatesOf(relation)[0]![1] : driver
-    const channel = run.report?.channels.find(({ key }) =>
-      freedom === undefined ? key.startsWith(`${joint}/`) : key === `${joint}/${freedom}`,
-    )
+    const channel = channelOf(run.report?.channels ?? [], { joint, freedom })
     return channel?.measures === 'length' ? 'length' : 'angle'
   }
 
@@ -139,8 +137,7 @@ export function useLanes() {
 function driverColumn(take: Take, driver: AnyDriver): Column | null {
   const joint = drivenJoint(driver)
   if (joint === null || driver.kind === 'path') return null
-  const of = (key: string) => driver.freedom === undefined && key.startsWith(`${joint}/`)
-  const channel = take.coordinateChannels.find(({ key }) => key === `${joint}/${driver.freedom}` || of(key))
+  const channel = channelOf(take.coordinateChannels, driver)
   return channel ? coordinateColumn(take, channel.key) : null
 }
 

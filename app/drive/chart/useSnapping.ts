@@ -34,10 +34,10 @@ export function useSnapping() {
       least = gap
       best = { time: at, tie }
     }
-    for (const { key, kind, start, end } of timing.items) {
-      if (own.includes(key) || key.includes('/')) continue
-      offer(end, { after: key })
-      if (kind !== 'cue') offer(start, { with: key })
+    for (const { key, id, kind, start, end } of timing.items) {
+      if (own.includes(key) || id === null) continue
+      offer(end, { after: id })
+      if (kind !== 'cue') offer(start, { with: id })
     }
     offer(playback.shown, null)
     for (const mark of playback.marks ?? []) offer(mark, null)

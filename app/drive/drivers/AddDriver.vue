@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
-import { coordinateOfKey } from '@ligamen/core'
-import type { AnyDriver, Problem } from '@ligamen/core'
+import { channelOf } from '@ligamen/core'
+import type { CoordinateName, Problem } from '@ligamen/core'
 import { newSpeed } from '~/drive/drivers/new-move'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -12,43 +12,40 @@ const mechanism = useMechanismStore()
 const run = useRunStore()
 const edits = useScenarioEdits()
 const path = usePathMakerStore()
-const wanted = ref<string | null>(null)
+const wanted = shallowRef<Driven | null>(null)
 const fault = ref('')
 
-const targets = computed(() => {
+/** What a driver can act on, as its fields say it. */
+type Driven = Partial<CoordinateName> & { mate?: string; relation?: string; path?: string; datum?: string }
+
+const targets = computed((): { value: Driven; title: string }[] => {
   const { mates = [], relations = [], paths = [], datums = [] } = mechanism.document ?? {}
   return [
-    ...(run.report?.channels ?? []).map(({ key, name }) => ({ value: `joint ${key}`, title: name })),
+    ...(run.report?.channels ?? []).map(({ coordinate, name }) => ({ value: coordinate!, title: name })),
     ...mates
       .filter(({ kind }) => kind === 'angle' || kind === 'distance')
-      .map(({ id, name }) => ({ value: `mate ${id}`, title: `${name} (mate)` })),
-    ...relations.map(({ id, name }) => ({ value: `relation ${id}`, title: `${name} (relation)` })),
+      .map(({ id, name }) => ({ value: { mate: id }, title: `${name} (mate)` })),
+    ...relations.map(({ id, name }) => ({ value: { relation: id }, title: `${name} (relation)` })),
     ...paths.flatMap((path) =>
       datums
         .filter(({ id }) => id !== path.datum)
-        .map(({ id, name }) => ({ value: `path ${path.id} ${id}`, title: `${name} along ${path.name}` })),
+        .map(({ id, name }) => ({
+          value: { path: path.id, datum: id },
+          title: `${name} along ${path.name}`,
+        })),
     ),
   ]
 })
-const isPath = computed(() => wanted.value?.startsWith('path ') ?? false)
-const turns = computed(() => {
-  const key = wanted.value?.slice('joint '.length)
-  return run.report?.channels.find((channel) => channel.key === key)?.measures !== 'length'
-})
-
-function target(): Partial<AnyDriver> {
-  const [kind, first = '', second = ''] = wanted.value!.split(' ')
-  if (kind === 'joint') return coordinateOfKey(first)
-  return kind === 'path' ? { path: first, datum: second } : { [kind!]: first }
-}
+const isPath = computed(() => wanted.value !== null && 'path' in wanted.value)
+const turns = computed(() => channelOf(run.report?.channels ?? [], wanted.value ?? {})?.measures !== 'length')
 
 async function add(way: 'moves' | 'motor') {
   const words = targets.value.find(({ value }) => value === wanted.value)?.title ?? ''
   const driver = isPath.value
-    ? { kind: 'path' as const, moves: [], ...target() }
+    ? { kind: 'path' as const, moves: [], ...wanted.value }
     : way === 'moves'
-      ? { kind: 'moves' as const, moves: [], ...target() }
-      : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...target() }
+      ? { kind: 'moves' as const, moves: [], ...wanted.value }
+      : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...wanted.value }
   const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
   fault.value = refused.map(({ message }) => message).join(' ')
   if (refused.length === 0) wanted.value = null

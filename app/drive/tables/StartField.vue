@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** When something of the scenario starts: one choice in words, then its time, its value and its offset. */
-import { coordinateOfKey } from '@ligamen/core'
+import { channelOf } from '@ligamen/core'
 import type { Problem, Quantity, Timed } from '@ligamen/core'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
-import { choiceOf, choose, startChoices } from '~/drive/tables/starts'
+import { choiceOf, choose, isSameStart, startChoices } from '~/drive/tables/starts'
+import type { Start } from '~/drive/tables/starts'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 
@@ -31,16 +32,18 @@ const tied = computed(() => props.timed.tie?.with !== undefined || props.timed.t
 const when = computed(() => props.timed.tie?.when)
 const passes = computed(() => {
   const channels = [...(run.report?.channels ?? []), ...(run.take?.probeChannels ?? [])]
-  const wanted = when.value?.joint ?? when.value?.probe ?? ''
-  const found = channels.find(({ key }) => key === wanted || key.startsWith(`${wanted}/`))
+  const found = when.value?.probe
+    ? channels.find(({ key }) => key === when.value?.probe)
+    : channelOf(channels, when.value ?? {})
   return found?.measures === 'angularSpeed' ? 'angularSpeed' : (found?.measures ?? 'angle')
 })
 
-async function pick(value: string | null) {
-  if (value === null || value === choice.value) return
+async function pick(value: Start | null) {
+  if (value === null || isSameStart(value, choice.value)) return
   const now = startOf(props.entry)
-  const channel = run.report?.channels.find(({ key }) => value.endsWith(coordinateOfKey(key).joint))
-  const passed = channel?.measures === 'length' ? '10 mm' : '10 deg'
+  const channel =
+    value.way === 'joint' && run.report?.channels.find(({ coordinate }) => coordinate?.joint === value.id)
+  const passed = channel && channel.measures === 'length' ? '10 mm' : '10 deg'
   const refused = await props.alter(`${props.name}: other start`, (timed) =>
     choose(timed, value, now, passed),
   )
@@ -73,7 +76,7 @@ const setValue = set('waits for', (timed, value) => {
       @update:model-value="pick"
     />
     <QuantityField
-      v-if="choice === 'at'"
+      v-if="choice.way === 'at'"
       class="number"
       label="Time"
       :value="timed.start ?? 0"

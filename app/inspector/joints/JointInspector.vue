@@ -72,11 +72,11 @@ const drive = (kind: 'moves' | 'motor') =>
   edits.drive(
     props.joint.name,
     kind === 'moves'
-      ? { kind, joint: props.joint.id, freedom: mine.value[0]?.channel.key.split('/').pop(), moves: [] }
+      ? { kind, joint: props.joint.id, freedom: mine.value[0]?.freedom, moves: [] }
       : {
           kind,
           joint: props.joint.id,
-          freedom: mine.value[0]?.channel.key.split('/').pop(),
+          freedom: mine.value[0]?.freedom,
           speed: newSpeed(turns.value),
           runUp: '0 s',
         },

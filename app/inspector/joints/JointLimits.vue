@@ -72,7 +72,7 @@ async function takePresent(freedom: (typeof freedoms.value)[number], field: Fiel
 }
 
 async function playTravel(freedom: string) {
-  const clip = await mechanism.ask('travel', `${props.joint.id}/${freedom}`)
+  const clip = await mechanism.ask('travel', { joint: props.joint.id, freedom })
   if (clip.ok) pose.show(clip.value, false)
   fault.value = clip.ok ? '' : clip.problems.map(({ message }) => message).join(' ')
 }

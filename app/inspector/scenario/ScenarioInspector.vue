@@ -28,31 +28,28 @@ const rename = (name: string) =>
     scenario.name = name
   })
 
+type Start = Pick<Scenario, 'startPose' | 'startAfter'>
+
 /** Home, a named pose, or the end of another scenario. */
 const starts = computed(() => {
   const { poses = [], scenarios = [] } = mechanism.document ?? {}
   return [
-    { value: 'home', title: 'at home' },
-    ...poses.map(({ id, name }) => ({ value: `pose ${id}`, title: `at ${name}` })),
+    { value: {} as Start, title: 'at home' },
+    ...poses.map(({ id, name }) => ({ value: { startPose: id } as Start, title: `at ${name}` })),
     ...scenarios
       .filter(({ id }) => id !== props.scenario.id)
-      .map(({ id, name }) => ({ value: `after ${id}`, title: `where ${name} ends` })),
+      .map(({ id, name }) => ({ value: { startAfter: id } as Start, title: `where ${name} ends` })),
   ]
 })
-const start = computed(() =>
-  props.scenario.startPose
-    ? `pose ${props.scenario.startPose}`
-    : props.scenario.startAfter
-      ? `after ${props.scenario.startAfter}`
-      : 'home',
-)
-async function setStart(value: string) {
-  const [way, id] = value.split(' ')
+const start = computed<Start>(() => {
+  const { startPose, startAfter } = props.scenario
+  return { ...(startPose ? { startPose } : {}), ...(startAfter ? { startAfter } : {}) }
+})
+async function setStart(value: Start) {
   const refused = await alter('Other start', (scenario) => {
     delete scenario.startPose
     delete scenario.startAfter
-    if (way === 'pose') scenario.startPose = id
-    if (way === 'after') scenario.startAfter = id
+    Object.assign(scenario, value)
   })
   startFault.value = refused.map(({ message }) => message).join(' ')
 }

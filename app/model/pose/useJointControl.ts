@@ -1,6 +1,6 @@
 /** Putting joints where somebody wants them: one position by number or slider, a pose, home. */
-import { coordinateOfKey, parseQuantity } from '@ligamen/core'
-import type { Channel, Problem } from '@ligamen/core'
+import { parseQuantity } from '@ligamen/core'
+import type { Channel, CoordinateValue, Problem } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'
@@ -17,19 +17,21 @@ export function useJointControl() {
   const playback = usePlaybackStore()
   const pose = usePoseStore()
   let busy = false
-  let next: Readonly<Record<string, number>> | null = null
+  let next: readonly CoordinateValue[] | null = null
 
   /** What is on screen is where a motion by hand starts from, a frame of the take included. */
   async function startHere() {
     const { take } = run
     if (pose.source !== 'take' || !take) return
     const at = playback.frame * take.coordinateChannels.length
-    const values = take.coordinateChannels.map(({ key }, c) => [key, take.coordinates[at + c]!])
-    run.standing = await mechanism.ask('stand', Object.fromEntries(values) as Record<string, number>)
+    const values = take.coordinateChannels.flatMap(({ coordinate }, c) =>
+      coordinate ? [{ ...coordinate, value: take.coordinates[at + c]! }] : [],
+    )
+    run.standing = await mechanism.ask('stand', values)
   }
 
   /** Goes there by a feasible path, which is shown. Returns why it does not get there. */
-  async function goTo(values: Readonly<Record<string, number>>, show: boolean): Promise<readonly Problem[]> {
+  async function goTo(values: readonly CoordinateValue[], show: boolean): Promise<readonly Problem[]> {
     if (playback.playing) playback.pause()
     await startHere()
     const gone = await mechanism.ask('goTo', values)
@@ -42,7 +44,7 @@ export function useJointControl() {
 
   /** As a slider is pulled: only the newest value counts, and what cannot be reached is passed over. */
   async function follow(
-    values: Readonly<Record<string, number>>,
+    values: readonly CoordinateValue[],
     told: (refused: readonly Problem[]) => void = () => undefined,
   ) {
     next = values
@@ -80,10 +82,9 @@ export function useJointControl() {
   }
 
   /** Limits of a joint position, or what a slider may span without any. */
-  function rangeOf({ key, measures }: Channel): Range {
-    const ref = coordinateOfKey(key)
-    const joint = mechanism.document?.joints.find(({ id }) => id === ref.joint)
-    const freedom = joint?.freedoms?.find(({ name }) => name === ref.freedom)
+  function rangeOf({ coordinate, measures }: Channel): Range {
+    const joint = mechanism.document?.joints.find(({ id }) => id === coordinate?.joint)
+    const freedom = joint?.freedoms?.find(({ name }) => name === coordinate?.freedom)
     const read = (quantity: string | number | undefined, otherwise: number) => {
       if (quantity === undefined) return otherwise
       const parsed = parseQuantity(quantity, measures === 'length' ? 'length' : 'angle')

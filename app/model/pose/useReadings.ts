@@ -3,13 +3,13 @@ import { usePlaybackStore } from '~/model/pose/playback'
 import { useStates } from './useStates'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
-import { coordinateOfKey } from '@ligamen/core'
 import type { Channel, JointState } from '@ligamen/core'
 
 /** What a joint position is; its numbers are read when somebody looks, so that a frame costs what is looked at. */
 export interface Reading {
   readonly channel: Channel
   readonly joint: string
+  readonly freedom: string
   readonly state: JointState
   readonly value: number
   readonly rate: number | null
@@ -27,10 +27,11 @@ export function useReadings() {
   return computed<Reading[]>(() => {
     const { report } = run
     return (report?.channels ?? []).map((channel, c) => {
-      const joint = coordinateOfKey(channel.key).joint
+      const { joint, freedom } = channel.coordinate!
       return {
         channel,
         joint,
+        freedom,
         state: states.value[joint] ?? 'parked',
         get value() {
           const shown = take()

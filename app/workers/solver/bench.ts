@@ -1,6 +1,6 @@
 /** What the solver's worker works on: the model of the document, and where it stands while nothing runs. */
 import { POSE, grab, readStanding, standNear } from '@ligamen/core'
-import type { Clip, Dragger, MechanismDocument, Model, Standing } from '@ligamen/core'
+import type { Clip, CoordinateValue, Dragger, MechanismDocument, Model, Standing } from '@ligamen/core'
 
 export class Bench {
   document: MechanismDocument | null = null
@@ -61,20 +61,18 @@ export class Bench {
     return this.standing()
   }
 
-  /** Coordinates by channel key, or null at home. */
-  private away(): Record<string, number> | null {
+  /** All coordinates, or null at home. */
+  private away(): CoordinateValue[] | null {
     const { model, q } = this
     if (!model || q === model.home) return null
     const { coordinates } = readStanding(model, q)
-    return Object.fromEntries(reportKeys(model).map((key, c) => [key, coordinates[c]!]))
+    return model.mechanism.coordinates.map(({ joint, freedom }, c) => ({
+      joint: model.mechanism.geometry.joints[joint]!.source.id,
+      freedom: freedom.name,
+      value: coordinates[c]!,
+    }))
   }
 }
-
-/** Channel keys in the order of a standing's coordinates. */
-export const reportKeys = ({ mechanism }: Model): string[] =>
-  mechanism.coordinates.map(
-    ({ joint, freedom }) => `${mechanism.geometry.joints[joint]!.source.id}/${freedom.name}`,
-  )
 
 /** Positions of a way gone step by step as a clip. */
 export function clipOf(model: Model, steps: readonly Float64Array[], seconds: number): Clip {

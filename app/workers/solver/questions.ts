@@ -7,6 +7,7 @@ import {
   considerJoint,
   considerMate,
   considerRelation,
+  coordinateOf,
   draftRelation,
   fail,
   formatQuantity,
@@ -27,6 +28,8 @@ import {
 } from '@ligamen/core'
 import type {
   Advice,
+  CoordinateName,
+  CoordinateValue,
   AnyRelation,
   Clip,
   Finding,
@@ -40,7 +43,7 @@ import type {
   Snapped,
   Standing,
 } from '@ligamen/core'
-import { clipOf, reportKeys } from './bench'
+import { clipOf } from './bench'
 import type { Bench } from './bench'
 
 /** What a joint, a mate or a relation would do, before it is made. */
@@ -115,7 +118,7 @@ export const questions = {
   /** `fields` replace those that were proposed. */
   relate(
     { model }: Bench,
-    asked: { refs: readonly AnyRef[]; fields: Partial<AnyRelation> },
+    asked: { refs: readonly CoordinateName[]; fields: Partial<AnyRelation> },
   ): Result<RelateAnswer> {
     if (!model) return nothing()
     const draft = draftRelation(model, asked.refs)
@@ -169,9 +172,9 @@ export const questions = {
   },
 
   /** From where it stands to one limit of a coordinate, to the other, and back. */
-  travel({ model, q }: Bench, key: string): Result<Clip> {
+  travel({ model, q }: Bench, name: CoordinateName): Result<Clip> {
     if (!model) return nothing()
-    const index = reportKeys(model).indexOf(key)
+    const index = indexOf(model, name)
     const coordinate = model.mechanism.coordinates[index]
     if (!coordinate) return nothing()
     const { lower, upper } = coordinate.settings
@@ -185,17 +188,14 @@ export const questions = {
   },
 
   /** Goes to joint positions by a feasible path and stands there. */
-  goTo(bench: Bench, values: Readonly<Record<string, number>>): Result<{ clip: Clip; standing: Standing }> {
+  goTo(bench: Bench, values: readonly CoordinateValue[]): Result<{ clip: Clip; standing: Standing }> {
     const { model, q } = bench
     if (!model) return nothing()
-    const keys = reportKeys(model)
-    const targets = Object.entries(values).map(([key, value]) => ({ coordinate: keys.indexOf(key), value }))
-    const gone = goToPose(
-      model.mechanism,
-      q,
-      targets.filter(({ coordinate }) => coordinate >= 0),
-      24,
-    )
+    const targets = values.flatMap(({ value, ...name }) => {
+      const coordinate = indexOf(model, name)
+      return coordinate < 0 ? [] : [{ coordinate, value }]
+    })
+    const gone = goToPose(model.mechanism, q, targets, 24)
     if (!gone.ok) return gone
     const { steps } = gone.value
     bench.q = steps[steps.length - 1]!.slice()
@@ -203,7 +203,7 @@ export const questions = {
   },
 
   /** Stands at joint positions without a way there, as at a frame of a take. */
-  stand(bench: Bench, values: Readonly<Record<string, number>>): Standing | null {
+  stand(bench: Bench, values: readonly CoordinateValue[]): Standing | null {
     const stood = bench.model && standNear(bench.model, values)
     if (stood?.ok) bench.q = stood.value
     return bench.standing()
@@ -249,7 +249,7 @@ export const questions = {
   },
 
   /** Where everything would stand at joint positions, without going there; null when it cannot. */
-  look({ model }: Bench, values: Readonly<Record<string, number>>): Float64Array | null {
+  look({ model }: Bench, values: readonly CoordinateValue[]): Float64Array | null {
     const stood = model && standNear(model, values)
     return model && stood?.ok ? readStanding(model, stood.value).poses : null
   },
@@ -264,17 +264,23 @@ export const questions = {
   },
 } as const
 
-type AnyRef = { joint: string; freedom?: string }
-
 export type Questions = typeof questions
 export type Asked<K extends keyof Questions> = Parameters<Questions[K]>[1]
 export type Answer<K extends keyof Questions> = ReturnType<Questions[K]>
+
+/** Place of a coordinate among those of the mechanism; -1 for none. */
+function indexOf({ mechanism }: Model, { joint, freedom }: CoordinateName): number {
+  const found = coordinateOf(mechanism, joint, freedom)
+  return found ? mechanism.coordinates.indexOf(found) : -1
+}
 
 /** Where a model stands at home, with the freedom of one of its joints as a small motion. */
 function shownIn(model: Model | null, joint: string | null): Pick<Effect, 'holds' | 'poses' | 'clip'> {
   if (!model) return { holds: false, poses: null, clip: null }
   const { mechanism, home } = model
-  const index = reportKeys(model).findIndex((key) => joint !== null && key.startsWith(`${joint}/`))
+  const index = mechanism.coordinates.findIndex(
+    (coordinate) => mechanism.geometry.joints[coordinate.joint]!.source.id === joint,
+  )
   const clip = index < 0 ? null : wiggle(mechanism, home, index)
   return { holds: true, poses: readStanding(model, home).poses, clip: clip && clip.frames > 1 ? clip : null }
 }

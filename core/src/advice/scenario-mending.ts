@@ -19,13 +19,13 @@ const ways: Readonly<Partial<Record<string, Way>>> = {
     delete move.tie
     return 'Start it when the one before it has ended.'
   },
-  'move-past-limit': (scenario, { ids = [], message }, { joints }) => {
+  'move-past-limit': (scenario, { ids = [], data }, { joints }) => {
     const move = moveOf(scenario, ids[0])
     const driver = scenario.drivers.find(({ id }) => id === ids[1])
     if (!move || driver?.kind !== 'moves') return null
     const freedoms = joints.find(({ id }) => id === driver.joint)?.freedoms ?? []
     const freedom = freedoms.find(({ name }) => name === driver.freedom) ?? freedoms[0]
-    const limit = message.includes('lower limit') ? freedom?.lower : freedom?.upper
+    const limit = data?.limit === 'lower' ? freedom?.lower : freedom?.upper
     if (limit === undefined) return null
     delete move.by
     move.to = limit

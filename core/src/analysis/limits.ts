@@ -65,6 +65,7 @@ export function limitReached(
           ? `The motion cannot start: ${source.name} stands at ${formatQuantity(value, unit, 2)}, beyond its ${side} limit of ${formatQuantity(limit, unit, 2)}.`
           : `The motion stops at ${at.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unit, 2)} (${freedom.name}). Move the limit, or end the motion before.`,
       ids: [source.id],
+      data: { time: at, joint: source.id, freedom: freedom.name, value: limit },
     }
   }
   return first

@@ -9,6 +9,8 @@ import type { AnyDriver } from './format/drivers'
 export interface StartingEntry {
   /** Its id, or for a move without one its driver and place in the lane: unique in the scenario. */
   readonly key: string
+  /** What others can be tied to; null for a move without one. */
+  readonly id: string | null
   readonly kind: 'move' | 'motor' | 'cue'
   /** "Jaw slide, move 2". */
   readonly name: string
@@ -35,6 +37,7 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
         const key = moveKey(driver.id, move, m)
         entries.push({
           key,
+          id: move.id ?? null,
           kind: 'move',
           name: `${name}, move ${m + 1}`,
           path: `${path}/moves/${m}`,
@@ -44,13 +47,22 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
         before = key
       })
     } else if (isTimed(driver)) {
-      entries.push({ key: driver.id, kind: 'motor', name, path, timed: driver, after: hangsOn(driver, null) })
+      entries.push({
+        key: driver.id,
+        id: driver.id,
+        kind: 'motor',
+        name,
+        path,
+        timed: driver,
+        after: hangsOn(driver, null),
+      })
     }
   })
   scenario.cues?.forEach((cue, k) => {
     const name = cue.name ?? `the cue “${cue.kind}”`
     entries.push({
       key: cue.id,
+      id: cue.id,
       kind: 'cue',
       name,
       path: `/cues/${k}`,

@@ -6,9 +6,15 @@ import { assembleFrom } from '../solve/assemble'
 import { BodyPoses, POSE } from '../mechanism/body-poses'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
-import { coordinateChannels } from '../motion/run'
+import { coordinateOf } from '../mechanism/coordinate'
+import type { CoordinateName } from '../motion/take'
 import type { Result } from '../result'
 import type { Model } from './model'
+
+/** Where a joint's coordinate should be [rad or m]. */
+export interface CoordinateValue extends CoordinateName {
+  readonly value: number
+}
 
 export interface Standing {
   /** Coordinates in the order of the model's channels. */
@@ -27,15 +33,15 @@ export function readStanding({ mechanism }: Model, q: Float64Array): Standing {
 }
 
 /**
- * Link coordinates at which everything holds, nearest to the values given by channel key ("joint/freedom"); coordinates
- * without a value start from home. Error: `cannot-assemble`.
+ * Link coordinates at which everything holds, nearest to the given values; coordinates without one start from home. Error:
+ * `cannot-assemble`.
  */
-export function standNear(model: Model, values: Readonly<Record<string, number>>): Result<Float64Array> {
+export function standNear(model: Model, values: readonly CoordinateValue[]): Result<Float64Array> {
   const { mechanism, home } = model
   const q = home.slice()
-  coordinateChannels(mechanism).forEach(({ key }, c) => {
-    const { link, constant } = mechanism.coordinates[c]
-    if (link >= 0 && values[key] !== undefined) q[link] = values[key] - constant
-  })
+  for (const { joint, freedom, value } of values) {
+    const coordinate = coordinateOf(mechanism, joint, freedom)
+    if (coordinate && coordinate.link >= 0) q[coordinate.link] = value - coordinate.constant
+  }
   return assembleFrom(mechanism, q, new Uint8Array(mechanism.links))
 }

@@ -18,6 +18,8 @@ export interface ScenarioPlan {
 /** A move, a motor or a cue with its times [s]; NaN while it waits for a value to be passed. */
 export interface PlannedItem {
   readonly key: string
+  /** What others can be tied to; null for a move without one. */
+  readonly id: string | null
   readonly kind: 'move' | 'motor' | 'cue'
   readonly start: number
   readonly end: number
@@ -73,9 +75,9 @@ function startValues(mechanism: Mechanism, { drivers }: ResolvedScenario, q: Flo
 
 export function plannedItems({ timing, drivers }: ScenarioPlan): PlannedItem[] {
   const moves = new Map(drivers.flatMap(({ plan }) => plan.moves.map((move) => [move.key, move] as const)))
-  return [...timing.all].map(({ key, kind }) => {
+  return [...timing.all].map(({ key, id, kind }) => {
     const move = moves.get(key)
-    return { key, kind, ...timing.of(key), levels: move ? [move.from, move.from + move.rise] : null }
+    return { key, id, kind, ...timing.of(key), levels: move ? [move.from, move.from + move.rise] : null }
   })
 }
 
@@ -98,6 +100,7 @@ export function movesPastLimits(mechanism: Mechanism, { drivers }: ScenarioPlan)
           message: `${driver.targetName}, move ${index + 1} would end at ${formatQuantity(end, unit, 2)}, beyond the ${side} limit of ${formatQuantity(limit, unit, 2)}.`,
           path: `${driver.path}/moves/${index}`,
           ids: [key, driver.driver],
+          data: { limit: side },
         },
       ]
     })

@@ -142,7 +142,8 @@ export class ScenarioRun {
 export function coordinateChannels(mechanism: Mechanism): Channel[] {
   return mechanism.coordinates.map(({ joint, freedom, measures }) => {
     const { source } = mechanism.geometry.joints[joint]
-    return { key: `${source.id}/${freedom.name}`, name: source.name, measures }
+    const coordinate = { joint: source.id, freedom: freedom.name }
+    return { key: `${source.id}/${freedom.name}`, name: source.name, measures, coordinate }
   })
 }
 

@@ -7,19 +7,32 @@ import type { PlannedItem } from './plan'
 
 /** How a column of a take is named and measured. */
 export interface Channel {
-  /** `joint/freedom` for a coordinate, the probe's id for a probe. */
+  /** Tells it from the others; nothing more is read out of it. */
   readonly key: string
   readonly name: string
   readonly measures: 'length' | 'angle' | 'angularSpeed'
+  /** What a coordinate's channel shows; left out for a probe. */
+  readonly coordinate?: { readonly joint: string; readonly freedom: string }
 }
 
-/** The joint and the freedom that the key of a coordinate names. */
-export function coordinateOfKey(key: string): { joint: string; freedom: string } {
-  const cut = key.lastIndexOf('/')
-  return { joint: key.slice(0, cut), freedom: key.slice(cut + 1) }
+/** A joint's coordinate; the freedom may be left out when the joint has one only. */
+export interface CoordinateName {
+  readonly joint: string
+  readonly freedom?: string
 }
 
-/** Something measured at every frame; see `proof/`. */
+/** The channel of a coordinate; undefined when the joint has no such freedom, or several and none is named. */
+export function channelOf(
+  channels: readonly Channel[],
+  { joint, freedom }: { readonly joint?: string; readonly freedom?: string },
+): Channel | undefined {
+  const mine = channels.filter(({ coordinate }) => coordinate !== undefined && coordinate.joint === joint)
+  return freedom === undefined && mine.length === 1
+    ? mine[0]
+    : mine.find(({ coordinate }) => coordinate!.freedom === freedom)
+}
+
+/** Something measured at every frame; see probes/. */
 export interface Measure {
   readonly channel: Channel
   /** Writes value, first and second derivative into `out[at .. at+2]`. */

@@ -10,7 +10,7 @@ import {
   urdfMeshes,
   writeUrdf,
 } from '../../src'
-import type { MechanismDocument } from '../../src'
+import type { CoordinateValue, MechanismDocument } from '../../src'
 import { modelOf } from '../workshop'
 
 /** A stacker's gripper: a lift on a post, and two fingers of which the second follows the first. */
@@ -51,7 +51,7 @@ function read(text: string): { document: MechanismDocument; leftOut: readonly st
 }
 
 /** Where the origin of a body stands for given joint positions. */
-function originAt(document: MechanismDocument, name: string, values: Record<string, number>): number[] {
+function originAt(document: MechanismDocument, name: string, values: readonly CoordinateValue[]): number[] {
   const model = modelOf(document)
   const stood = standNear(model, values)
   if (!stood.ok) throw new Error(stood.problems[0]!.message)
@@ -95,10 +95,10 @@ describe('reading URDF', () => {
   it('moves as the file says', () => {
     expect(modelOf(document).mobility.mobility).toBe(2)
     // the lift slides along its own x, which points down
-    const [x, y, z] = originAt(document, 'lift', { 'lift-slide/s': 0.05 })
+    const [x, y, z] = originAt(document, 'lift', [{ joint: 'lift-slide', value: 0.05 }])
     expect([x, y, z!].map((v) => Math.round(v! * 1e12) / 1e12 + 0)).toEqual([0.1, 0, 0.25])
     const model = modelOf(document)
-    const stood = standNear(model, { 'left-pivot/angle': 0.4 })
+    const stood = standNear(model, [{ joint: 'left-pivot', value: 0.4 }])
     if (!stood.ok) throw new Error()
     const { coordinates } = readStanding(model, stood.value)
     expect(coordinates[2]).toBeCloseTo(-1.5 * coordinates[1]! + 0.2, 12)
@@ -118,7 +118,10 @@ describe('writing URDF', () => {
     expect(again.joints[0]!.freedoms).toEqual(document.joints[0]!.freedoms)
     expect(again.relations).toHaveLength(1)
     expect(again.bodies[0]!.mass!.mass).toBe(4.5)
-    const values = { 'lift-slide/s': 0.07, 'left-pivot/angle': 0.3 }
+    const values = [
+      { joint: 'lift-slide', value: 0.07 },
+      { joint: 'left-pivot', value: 0.3 },
+    ]
     for (const name of ['lift', 'left finger', 'right finger']) {
       const [before, after] = [document, again].map((d) => originAt(d, name, values))
       before!.forEach((v, k) => expect(after![k]).toBeCloseTo(v, 12))

@@ -4,7 +4,9 @@
  */
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import type { NamedPose } from '../../document/format/poses'
+import type { NamedPose, PoseValue } from '../../document/format/poses'
+import type { Coordinate } from '../../mechanism/coordinate'
+import { rateOf } from '../../units/dimension'
 import { coordinateOf } from '../../mechanism/coordinate'
 import { openModel, reportModel } from '../../model/model'
 import { fail, succeed } from '../../result'
@@ -51,11 +53,15 @@ export function chainPoses(
   const opened = openModel(document)
   if (!opened.ok) return opened
   const { mechanism } = opened.value
-  const keys = [...new Set(poses.flatMap(({ values }) => values.map(keyOf)))]
-  const valueIn = (pose: NamedPose, key: string): number | null => {
-    const found = pose.values.find((value) => keyOf(value) === key)
-    const coordinate = found && coordinateOf(mechanism, found.joint, found.freedom)
-    const read = coordinate && parseQuantity(found.value, coordinate.measures)
+  const named = ({ joint, freedom }: PoseValue) => coordinateOf(mechanism, joint, freedom)
+  const coordinates = [
+    ...new Set(poses.flatMap(({ values }) => values.flatMap((value) => named(value) ?? []))),
+  ]
+  const valueOf = (pose: NamedPose, coordinate: Coordinate) =>
+    pose.values.find((value) => named(value) === coordinate)?.value
+  const valueIn = (pose: NamedPose, coordinate: Coordinate): number | null => {
+    const value = valueOf(pose, coordinate)
+    const read = value === undefined ? null : parseQuantity(value, coordinate.measures)
     return read?.ok ? read.value : null
   }
   const draft = copyOf(document)
@@ -75,13 +81,9 @@ export function chainPoses(
     const time = timeOf(legs[k], (speed) =>
       Math.max(
         0,
-        ...keys.map((key) => {
-          const [from, to] = [valueIn(poses[k - 1], key), valueIn(poses[k], key)]
-          const { joint, freedom } = partsOf(key)
-          const pace = parseQuantity(
-            speed,
-            coordinateOf(mechanism, joint, freedom)?.measures === 'length' ? 'speed' : 'angularSpeed',
-          )
+        ...coordinates.map((coordinate) => {
+          const [from, to] = [valueIn(poses[k - 1], coordinate), valueIn(poses[k], coordinate)]
+          const pace = parseQuantity(speed, rateOf(coordinate.measures))
           return from === null || to === null || !pace.ok ? 0 : (PEAK * Math.abs(to - from)) / pace.value
         }),
       ),
@@ -94,12 +96,12 @@ export function chainPoses(
   const ids = new FreshIds(draft)
   /** The move that leads to each pose. */
   const leaders: (string | undefined)[] = poses.map(() => undefined)
-  for (const key of keys) {
-    const { joint, freedom } = partsOf(key)
+  for (const coordinate of coordinates) {
+    const joint = mechanism.geometry.joints[coordinate.joint].source.id
     const moves: Move[] = []
     const led: [number, string][] = []
     for (let k = 1; k < poses.length; k++) {
-      const value = poses[k].values.find((one) => keyOf(one) === key)?.value
+      const value = valueOf(poses[k], coordinate)
       if (value === undefined) continue
       const id = ids.take(`${joint}-move`)
       const leader = leaders[k]
@@ -121,7 +123,7 @@ export function chainPoses(
       id: ids.take(`${joint}-lane`),
       kind: 'moves',
       joint,
-      ...(freedom ? { freedom } : {}),
+      freedom: coordinate.freedom.name,
       moves,
     }
     own.drivers.push(driver)
@@ -132,13 +134,6 @@ export function chainPoses(
     for (const [k] of led) leaders[k] = undefined
   }
   return succeed({ document: draft, scenario })
-}
-
-const keyOf = ({ joint, freedom }: { joint: string; freedom?: string }): string => `${joint}/${freedom ?? ''}`
-
-function partsOf(key: string): { joint: string; freedom: string | undefined } {
-  const cut = key.indexOf('/')
-  return { joint: key.slice(0, cut), freedom: key.slice(cut + 1) || undefined }
 }
 
 function timeOf({ time, topSpeed }: Leg, atSpeed: (speed: Quantity) => number): Result<number> {
