@@ -1,7 +1,6 @@
 #!/usr/bin/env node
-/** Starts the command line; its sources are TypeScript and run as they are. */
-import { fileURLToPath } from 'node:url'
-import { register } from 'tsx/esm/api'
+/** Starts the bundled command line; makes the bundle anew where a source has changed. */
+import { bundle, BUNDLE, isFresh } from '../bundle.mjs'
 
-register({ tsconfig: fileURLToPath(new URL('../../tsconfig.tools.json', import.meta.url)) })
-await import('../src/main.ts')
+if (!isFresh()) await bundle()
+await import(BUNDLE)

@@ -1,9 +1,5 @@
 /** The command line: what it accepts and how it ends. 0 is well, 1 a fault of the document, 2 of the call, 3 an early stop. */
 import { Command, InvalidArgumentError } from 'commander'
-import { parseQuantity } from '@ligamen/core'
-import { mobility } from './mobility'
-import { solve } from './solve'
-import { validate } from './validate'
 
 const count = (text: string): number => {
   const value = Number(text)
@@ -13,13 +9,7 @@ const count = (text: string): number => {
   return value
 }
 
-const times = (text: string): number[] =>
-  text.split(',').map((part) => {
-    const time = parseQuantity(part, 'time')
-    if (!time.ok || time.value < 0) throw new InvalidArgumentError(`“${part}” is not a time such as 0.5 s.`)
-    return time.value
-  })
-
+// commands load the core when they are called, so that help is there at once
 const program = new Command('ligamen')
   .description('Checks and solves mechanism documents.')
   .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2))
@@ -30,6 +20,7 @@ program
   .argument('<file>', 'a mechanism document')
   .option('--json [file]', 'write the result as JSON, to the terminal or a file')
   .action(async (file, options) => {
+    const { validate } = await import('./validate')
     process.exitCode = await validate(file, options)
   })
 
@@ -39,6 +30,7 @@ program
   .argument('<file>', 'a mechanism document')
   .option('--json [file]', 'write the result as JSON, to the terminal or a file')
   .action(async (file, options) => {
+    const { mobility } = await import('./mobility')
     process.exitCode = await mobility(file, options)
   })
 
@@ -48,11 +40,12 @@ program
   .argument('<file>', 'a mechanism document')
   .requiredOption('--scenario <name>', 'the scenario, by name or id')
   .option('--frames <n>', 'how many instants over its length', count)
-  .option('--at <times>', 'instants, separated by commas', times)
-  .option('--probe <names...>', 'only these probes and joints, by name or id')
+  .option('--at <times>', 'instants, separated by commas, such as "0.5 s, 1.25 s"')
+  .option('--probe <names...>', 'only these probes and joints, by exact name or id')
   .option('--csv <file>', 'write every instant as comma-separated values, in SI')
   .option('--json [file]', 'write every instant as JSON, in SI')
   .action(async (file, options) => {
+    const { solve } = await import('./solve')
     process.exitCode = await solve(file, options)
   })
 

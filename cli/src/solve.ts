@@ -1,15 +1,16 @@
 /** `ligamen solve`: a scenario at its frames, at as many instants as asked, or at given times. */
 import { writeFile } from 'node:fs/promises'
 import Papa from 'papaparse'
-import { formatNumber, runScenario, sizeOfUnit } from '@ligamen/core'
-import type { Channel, Model, Take } from '@ligamen/core'
+import { fail, formatNumber, parseQuantity, runScenario, sizeOfUnit, succeed } from '@ligamen/core'
+import type { Channel, Model, Result, Take } from '@ligamen/core'
 import { printProblems, readModel, writeJson } from './files'
 import { table } from './table'
 
 export interface SolveOptions {
   readonly scenario: string
   readonly frames?: number
-  readonly at?: readonly number[]
+  /** Instants in words: "0.5 s, 1.25 s". */
+  readonly at?: string
   readonly probe?: readonly string[]
   readonly csv?: string
   readonly json?: string | true
@@ -19,6 +20,8 @@ export interface SolveOptions {
 const ROWS = 13
 
 interface Column {
+  /** Of the joint or probe. */
+  readonly id: string
   readonly name: string
   readonly measures: Channel['measures']
   /** Value, first and second derivative at a frame. */
@@ -33,28 +36,69 @@ export async function solve(file: string, options: SolveOptions): Promise<number
   )
   if (!scenario) {
     const known = model.value.scenarios.map(({ source }) => source.name).join(', ') || 'none'
-    console.error(`There is no scenario “${options.scenario}”; there are: ${known}.`)
-    return 2
+    return misused(`There is no scenario “${options.scenario}”; there are: ${known}.`)
   }
-  const instants = instantsOf(scenario.length, scenario.frames, options)
+  const at = options.at === undefined ? undefined : timesOf(options.at, scenario.length)
+  if (at && !at.ok) return misused(at.problems[0].message)
+  const instants = instantsOf(scenario.length, scenario.frames, at?.value, options.frames)
   const run = runScenario(model.value, scenario.source.id, instants.all)
   if (!run.ok) return refuse(run.problems)
   run.value.advance(Infinity)
   const take = run.value.take()
   const columns = chosen(columnsOf(model.value, take), options.probe)
-  if (!columns) {
-    console.error(`None of ${options.probe?.join(', ')} is a probe or a joint of this mechanism.`)
-    return 2
-  }
+  if (!columns.ok) return misused(columns.problems[0].message)
   const shown = instants.asked.filter((frame) => frame < take.frames)
-  if (options.csv) await writeFile(options.csv, csv(instants.all, shown, columns))
-  if (options.json)
-    await writeJson(options.json, asJson(scenario.source.name, instants.all, shown, columns, take))
+  const written = await write(scenario.source.name, instants.all, shown, columns.value, take, options)
+  if (written) return misused(written)
   if (options.json !== true)
-    print(instants.all, options.at || options.frames ? shown : thinned(shown), columns)
+    print(instants.all, options.at || options.frames ? shown : thinned(shown), columns.value)
   if (!take.stopped) return 0
   console.error(take.stopped.message)
   return 3
+}
+
+/** Writes the files that were asked for; why one cannot be written, or null. */
+async function write(
+  scenario: string,
+  times: Float64Array,
+  frames: readonly number[],
+  columns: readonly Column[],
+  take: Take,
+  { csv, json }: SolveOptions,
+): Promise<string | null> {
+  try {
+    if (csv) await writeFile(csv, csvOf(times, frames, columns))
+    if (json) await writeJson(json, asJson(scenario, times, frames, columns, take))
+    return null
+  } catch (error) {
+    const { code, path } = error as NodeJS.ErrnoException
+    const why = code === 'ENOENT' ? 'its folder does not exist' : (error as Error).message
+    return `${path ?? csv ?? String(json)} cannot be written: ${why}.`
+  }
+}
+
+function misused(message: string): number {
+  console.error(message)
+  return 2
+}
+
+/** Instants within the scenario. Error: `time`. */
+function timesOf(text: string, length: number): Result<number[]> {
+  const times: number[] = []
+  for (const part of text.split(',')) {
+    const time = parseQuantity(part, 'time')
+    if (!time.ok || time.value < 0)
+      return fail({ code: 'time', message: `“${part.trim()}” is not a time such as 0.5 s.` })
+    if (time.value > length * (1 + 1e-12)) {
+      const end = formatNumber(length, 4)
+      return fail({
+        code: 'time',
+        message: `“${part.trim()}” lies beyond the end of the scenario at ${end} s.`,
+      })
+    }
+    times.push(time.value)
+  }
+  return succeed(times)
 }
 
 function refuse(problems: Parameters<typeof printProblems>[0]): number {
@@ -66,11 +110,11 @@ function refuse(problems: Parameters<typeof printProblems>[0]): number {
 function instantsOf(
   length: number,
   frames: number,
-  options: SolveOptions,
+  at: readonly number[] | undefined,
+  count: number | undefined,
 ): { all: Float64Array; asked: number[] } {
   const even = (n: number) => Array.from({ length: n }, (_, k) => k * (length / (n - 1)))
-  const grid = even(options.frames ?? frames)
-  const wanted = options.at ?? grid
+  const wanted = at ?? even(count ?? frames)
   const follow = even(frames)
   const last = Math.max(...wanted)
   const all = [...new Set([0, ...follow.filter((t) => t <= last), ...wanted])].sort((a, b) => a - b)
@@ -87,6 +131,7 @@ function columnsOf({ mechanism }: Model, take: Take): Column[] {
     const { joint, freedom } = mechanism.coordinates[c]
     const several = mechanism.geometry.joints[joint].type.freedoms.length > 1
     return {
+      id: channel.coordinate!.joint,
       name: several ? `${channel.name} ${freedom.name}` : channel.name,
       measures: channel.measures,
       read: (frame) => {
@@ -96,8 +141,9 @@ function columnsOf({ mechanism }: Model, take: Take): Column[] {
     }
   })
   const m = take.probeChannels.length
-  const probes = take.probeChannels.map(({ name, measures }, p): Column => {
+  const probes = take.probeChannels.map(({ key, name, measures }, p): Column => {
     return {
+      id: key,
       name,
       measures,
       read: (frame) => {
@@ -109,11 +155,40 @@ function columnsOf({ mechanism }: Model, take: Take): Column[] {
   return [...joints, ...probes]
 }
 
-/** The columns asked for by name; all of them when none was; null when none is known. */
-function chosen(columns: readonly Column[], names: readonly string[] | undefined): readonly Column[] | null {
-  if (!names) return columns
-  const found = columns.filter(({ name }) => names.some((n) => name === n || name.startsWith(`${n} `)))
-  return found.length > 0 ? found : null
+/** The columns asked for by exact name or id, all of them when none was. Errors: `column-unknown`, `column-twice`. */
+function chosen(
+  columns: readonly Column[],
+  wanted: readonly string[] | undefined,
+): Result<readonly Column[]> {
+  if (!wanted) return succeed(columns)
+  const found: Column[] = []
+  for (const one of wanted) {
+    const byId = columns.filter(({ id }) => id === one)
+    const mine = byId.length > 0 ? byId : columns.filter(({ name }) => name === one)
+    const ids = [...new Set(mine.map(({ id }) => id))]
+    if (mine.length === 0) {
+      const known = [...new Set(columns.map(({ name }) => name))].join(', ') || 'none'
+      return fail({
+        code: 'column-unknown',
+        message: `“${one}” is no probe or joint of this mechanism; there are: ${known}.`,
+      })
+    }
+    if (ids.length > 1) {
+      return fail({
+        code: 'column-twice',
+        message: `The name “${one}” is used more than once; give the id: ${ids.join(' or ')}.`,
+      })
+    }
+    found.push(...mine)
+  }
+  return succeed(found)
+}
+
+/** Names of columns; where one is used more than once it carries its id. */
+function headsOf(columns: readonly Column[]): string[] {
+  return columns.map(({ id, name }) =>
+    columns.filter((other) => other.name === name).length > 1 ? `${name} (${id})` : name,
+  )
 }
 
 const SHOWN: Readonly<Record<Channel['measures'], readonly [string, number]>> = {
@@ -133,7 +208,8 @@ function thinned(frames: readonly number[]): number[] {
 }
 
 function print(times: Float64Array, frames: readonly number[], columns: readonly Column[]): void {
-  const head = ['time [s]', ...columns.map(({ name, measures }) => `${name} [${SHOWN[measures][0]}]`)]
+  const names = headsOf(columns)
+  const head = ['time [s]', ...columns.map(({ measures }, k) => `${names[k]} [${SHOWN[measures][0]}]`)]
   const rows = frames.map((frame) => [
     formatNumber(times[frame], 4),
     ...columns.map(({ measures, read }) => {
@@ -144,13 +220,17 @@ function print(times: Float64Array, frames: readonly number[], columns: readonly
   process.stdout.write(`${table(head, rows)}\n`)
 }
 
-function csv(times: Float64Array, frames: readonly number[], columns: readonly Column[]): string {
-  const fields = columns.flatMap(({ name, measures }) => SI[measures].map((unit) => `${name} [${unit}]`))
+function csvOf(times: Float64Array, frames: readonly number[], columns: readonly Column[]): string {
+  const names = headsOf(columns)
+  const fields = columns.flatMap(({ measures }, k) => SI[measures].map((unit) => `${names[k]} [${unit}]`))
   return `${Papa.unparse({
     fields: ['time [s]', ...fields],
-    data: frames.map((frame) => [times[frame], ...columns.flatMap(({ read }) => read(frame))]),
+    data: frames.map((frame) => [times[frame], ...columns.flatMap(({ read }) => read(frame).map(cell))]),
   })}\n`
 }
+
+/** What is not a number is an empty cell. */
+const cell = (value: number): number | string => (Number.isNaN(value) ? '' : value)
 
 const asJson = (
   scenario: string,
@@ -161,12 +241,13 @@ const asJson = (
 ) => ({
   scenario,
   times: frames.map((frame) => times[frame]),
-  columns: columns.map(({ name, measures, read }) => ({
+  columns: columns.map(({ id, name, measures, read }) => ({
+    id,
     name,
     units: SI[measures],
     values: frames.map((frame) => read(frame)[0]),
     first: frames.map((frame) => read(frame)[1]),
     second: frames.map((frame) => read(frame)[2]),
   })),
-  stopped: take.stopped,
+  stopped: take.stopped && { ...take.stopped, ...take.stopped.data },
 })

@@ -62,7 +62,7 @@ describe.each(['walking-beam', 'packet-pusher'])('%s', (name) => {
   })
 
   it('is solved at given times and at as many instants as asked', async () => {
-    expect(await solve(file(name), { scenario: scenario.id, at: [0.25, 0.1], json: true })).toBe(0)
+    expect(await solve(file(name), { scenario: scenario.id, at: '0.25 s, 100 ms', json: true })).toBe(0)
     const { times, columns } = JSON.parse(out)
     expect(times).toEqual([0.1, 0.25])
     expect(columns[0].values).toHaveLength(2)
@@ -95,7 +95,36 @@ describe('refuses', () => {
     expect(await solve(file('walking-beam'), { scenario: 'Sprint' })).toBe(2)
     expect(faults).toContain('There is no scenario “Sprint”')
     const { name } = JSON.parse(readFileSync(file('walking-beam'), 'utf8')).scenarios[0]
-    expect(await solve(file('walking-beam'), { scenario: name, probe: ['Tail height'] })).toBe(2)
+    expect(await solve(file('walking-beam'), { scenario: name, probe: ['Crank shaft', 'Crank'] })).toBe(2)
+    expect(faults).toContain('“Crank” is no probe or joint of this mechanism; there are: Crank shaft')
+  })
+
+  it('an instant beyond the end, and one that is no time', async () => {
+    const scenario = 'steady-walk'
+    expect(await solve(file('walking-beam'), { scenario, at: '1 s, 40 s' })).toBe(2)
+    expect(faults).toContain('“40 s” lies beyond the end of the scenario at 2.5000 s.')
+    expect(await solve(file('walking-beam'), { scenario, at: 'noon' })).toBe(2)
+    expect(faults).toContain('“noon” is not a time')
+  })
+
+  it('a folder that is not there, in a sentence', async () => {
+    const csv = join(folder, 'nowhere', 'walk.csv')
+    expect(await solve(file('walking-beam'), { scenario: 'steady-walk', csv })).toBe(2)
+    expect(faults).toContain(`${csv} cannot be written: its folder does not exist.`)
+  })
+
+  it('a name that two joints have, and takes their ids', async () => {
+    const document = JSON.parse(readFileSync(file('walking-beam'), 'utf8'))
+    const [first, second] = document.joints
+    second.name = first.name
+    const path = scratch('twins.json', document)
+    expect(await solve(path, { scenario: 'steady-walk', probe: [first.name] })).toBe(2)
+    expect(faults).toContain(`is used more than once; give the id: ${first.id} or ${second.id}`)
+    expect(await solve(path, { scenario: 'steady-walk', probe: [first.id], json: true })).toBe(0)
+    expect(JSON.parse(out).columns).toMatchObject([{ id: first.id, name: first.name }])
+    out = ''
+    expect(await solve(path, { scenario: 'steady-walk', frames: 2 })).toBe(0)
+    expect(out).toContain(`${first.name} (${second.id}) [`)
   })
 
   it('and says when a motion stops early, with what was solved', async () => {
@@ -107,5 +136,24 @@ describe('refuses', () => {
     expect(await solve(path, { scenario: document.scenarios[0].name })).toBe(3)
     expect(faults).toMatch(/The motion stops at 0\.\d+ s: Rocker pivot reaches its upper limit of 100\.00°/)
     expect(out).toContain('0.0000')
+    out = ''
+    expect(await solve(path, { scenario: document.scenarios[0].name, json: true })).toBe(3)
+    const { stopped } = JSON.parse(out)
+    expect(stopped).toMatchObject({ code: 'limit-reached', joint: 'rocker-pivot', freedom: 'angle' })
+    expect(stopped.value).toBeCloseTo((100 * Math.PI) / 180, 12)
+    expect(stopped.time).toBeGreaterThan(0)
   })
+})
+
+it('leaves the cell of what is not a number empty', async () => {
+  const document = JSON.parse(readFileSync(file('walking-beam'), 'utf8'))
+  const [{ id: datum }] = document.datums
+  document.probes = [{ id: 'spin', name: 'Spin', kind: 'angular-velocity', datum, along: 'z' }]
+  const csv = join(folder, 'spin.csv')
+  const path = scratch('spin.json', document)
+  expect(await solve(path, { scenario: 'steady-walk', probe: ['spin'], csv, json: true })).toBe(0)
+  const [, row] = Papa.parse<string[]>(readFileSync(csv, 'utf8').trim()).data
+  expect(row).toHaveLength(4)
+  expect(row[3]).toBe('')
+  expect(JSON.parse(out).columns[0].second[0]).toBeNull()
 })

@@ -14,8 +14,8 @@ const driver: PathDriver = {
   ],
 }
 const items: PlannedItem[] = [
-  { key: 'a', kind: 'move', start: 1, end: 2, levels: [0, 0.04] },
-  { key: 'b', kind: 'move', start: 2, end: 4.02, levels: [0.04, 0] },
+  { key: 'a', id: 'a', kind: 'move', start: 1, end: 2, levels: [0, 0.04] },
+  { key: 'b', id: 'b', kind: 'move', start: 2, end: 4.02, levels: [0.04, 0] },
 ]
 
 describe('the course that moves prescribe', () => {

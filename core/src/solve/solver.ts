@@ -167,11 +167,23 @@ export class Solver {
     const names = loop.map((id) => nameOf.get(id)).join(', ')
     const at = `${time.toFixed(3)} s`
     const ids = [...(driverJoint === undefined ? [] : [driverJoint]), ...loop]
+    const coordinate = mechanism.coordinates.find(({ link }) => link === driver)
+    const data: Problem['data'] = {
+      time,
+      ...(coordinate && driverJoint !== undefined
+        ? {
+            joint: driverJoint,
+            freedom: coordinate.freedom.name,
+            value: this.state.q[coordinate.link] + coordinate.constant,
+          }
+        : {}),
+    }
     if (reason === 'contradiction') {
       return {
         code: 'joints-contradict',
         message: `The motion stops at ${at}: ${equations.rows[row].owner.name} can no longer stay closed while ${names} move; they hold the same direction in different ways.`,
         ids,
+        data,
       }
     }
     const where =
@@ -187,12 +199,14 @@ export class Solver {
         code: 'branch-change',
         message: `The motion stops at ${at}: ${where} of ${names} would have to fold over into its other branch, which is refused. Change a length, the start or the length of the run.`,
         ids,
+        data,
       }
     }
     return {
       code: 'dead-point',
       message: `The motion stops at ${at}: ${where} of ${names} can follow no further (dead point). Change a length, the start or the length of the run.`,
       ids,
+      data,
     }
   }
 }
