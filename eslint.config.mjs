@@ -4,7 +4,18 @@ import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['cli/dist', '.nuxt', '.output', '.ligamen', 'node_modules', 'test-results', 'playwright-report'] },
+  {
+    ignores: [
+      'cli/dist',
+      'docs/api',
+      '.nuxt',
+      '.output',
+      '.ligamen',
+      'node_modules',
+      'test-results',
+      'playwright-report',
+    ],
+  },
   ...tseslint.configs.strict,
   ...vue.configs['flat/recommended'],
   prettier,

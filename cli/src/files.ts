@@ -7,7 +7,7 @@ import type { Model, Problem, Result } from '@ligamen/core'
 const LARGEST = 64 * 1024 * 1024
 
 /** Errors: `file-missing`, `file-too-large`, `file-not-json`. */
-export async function readJson(path: string): Promise<Result<unknown>> {
+async function readJson(path: string): Promise<Result<unknown>> {
   let text: string
   try {
     text = await readFile(path, 'utf8')

@@ -13,9 +13,12 @@ export interface Problem {
   readonly data?: Readonly<Record<string, number | string>>
 }
 
+/** A value, or the problems why there is none. */
 export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
 
+/** A result that is a value. */
 export const succeed = <T>(value: T): Result<T> => ({ ok: true, value })
 
+/** A result that is problems. */
 export const fail = (...problems: readonly Problem[]): Result<never> => ({ ok: false, problems })

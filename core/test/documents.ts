@@ -1,5 +1,6 @@
 /** Small documents by plain numbers, for tests. */
-import { FORMAT, FORMAT_VERSION, turnAbout } from '../src'
+import { FORMAT, FORMAT_VERSION } from '../src'
+import { turnAbout } from '../src/maths/quaternion'
 import type { MechanismDocument } from '../src'
 
 export const empty = (): MechanismDocument => ({

@@ -1,7 +1,8 @@
 /** A kind is one file: toys of every kind are added by one line each, and used like the others. */
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { AnyCue } from '../src'
-import { cueType, documentSchema, driverNote, draftRelation, samplePath, validateDocument } from '../src'
+import { cueType, documentSchema, driverNote, draftRelation, samplePath } from '../src'
+import { validateDocument } from '../src/document/checks/validate'
 import { addPathType } from '../src/geometry/paths/registry'
 import { addRelationType } from '../src/mechanism/relations/registry'
 import { addCueType } from '../src/motion/cues/registry'

@@ -1,6 +1,7 @@
 /** Mechanisms written down by plain numbers: bodies without shapes, joints at points and axes of ground. */
 import { FORMAT, FORMAT_VERSION, openModel, runScenario } from '../src'
-import type { AnyDriver, AnyRelation, Joint, Mate, MechanismDocument, Model, Path, Probe, Take } from '../src'
+import type { AnyDriver, AnyRelation, Joint, Mate, MechanismDocument, Model, Path, Take } from '../src'
+import type { Probe } from '../src/document/format/probes'
 
 export type Point = readonly [number, number, number]
 export type Flat = readonly [number, number]

@@ -23,7 +23,7 @@ const FOLDERS = [...(process.env.PATH ?? '').split(':'), '/usr/sbin', '/usr/bin'
  * Path of a program, or null.
  * @param {string} name
  */
-export const find = (name) =>
+const find = (name) =>
   FOLDERS.filter(Boolean)
     .map((folder) => join(folder, name))
     .find((path) => existsSync(path)) ?? null

@@ -64,6 +64,3 @@ export async function end(pid, marker) {
     }
   }
 }
-
-/** @param {readonly string[]} args */
-export const node = (args) => mustRun(process.execPath, args)

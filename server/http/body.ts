@@ -5,7 +5,7 @@ import { classProblems } from '@ligamen/core'
 import { ProblemError, ruleBroken } from './problem'
 
 /** The largest JSON body [bytes]. */
-export const LARGEST_JSON = 8 * 1024 * 1024
+const LARGEST_JSON = 8 * 1024 * 1024
 
 /**
  * Reads a JSON body as plain data that follows the rules of `type`, unknown fields refused.

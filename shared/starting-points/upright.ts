@@ -7,7 +7,7 @@ import type { Placement, Quantity } from '@ligamen/core'
 const HALF = Math.SQRT1_2
 
 /** Orientation that stands the picture up, turned by `degrees` in the picture. */
-export function upright(degrees = 0): [number, number, number, number] {
+function upright(degrees = 0): [number, number, number, number] {
   const c = Math.cos((degrees * Math.PI) / 360)
   const s = Math.sin((degrees * Math.PI) / 360)
   return [HALF * c, HALF * c, -HALF * s, HALF * s]
@@ -23,4 +23,4 @@ export function at(right: number, up: number, toward: number): Placement {
   return { position: [mm(right), mm(up), mm(toward)] }
 }
 
-export const mm = (value: number): Quantity => (value === 0 ? 0 : `${value} mm`)
+const mm = (value: number): Quantity => (value === 0 ? 0 : `${value} mm`)

@@ -11,7 +11,7 @@ async function setCrank(page: Page, length: string) {
 }
 
 const stored = async (page: Page, id: string) => {
-  const { document } = await (await page.request.get(`/api/mechanisms/${id}`)).json()
+  const { document } = await (await page.request.get(`/api/mechanisms/${id}`, { maxRetries: 2 })).json()
   return document.parts.find((p: { id: string }) => p.id === 'crank-plate').dimensions.length
 }
 

@@ -9,7 +9,7 @@ const MOST_KEPT = 200
 const features = new Map<string, MeshFeatures>()
 
 /** Null for a part without a valid shape, and for an imported one whose triangles are not here yet. */
-export function meshOf(part: Part): Mesh | null {
+function meshOf(part: Part): Mesh | null {
   if (part.mesh !== undefined) return meshes.get(part.mesh) ?? null
   const resolved = resolvePart(part, '')
   return resolved.ok ? joined(shapeOf(resolved.value).solids(CHORDS)) : null

@@ -21,6 +21,7 @@ export interface Advice {
   readonly document: MechanismDocument
 }
 
+/** Something about the mechanism that can be mended, with ways out. */
 export interface Finding {
   readonly kind: 'redundant' | 'suspended'
   readonly joint: string

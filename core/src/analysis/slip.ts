@@ -23,6 +23,7 @@ export interface Slip {
 /** Slower than this, per unit of size, counts as rolling. */
 const ROLLING = 1e-9
 
+/** How fast the wheels of every relation slip at the home pose, for 1 rad/s [m/s]. */
 export function wheelSlip({
   mechanism,
   home,

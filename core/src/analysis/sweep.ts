@@ -26,7 +26,7 @@ const FRAME_RATE = 60
  * @param course value of the coordinate over time, from its present one on: writes value, rate, acceleration
  * @param duration [s]; the clip ends earlier where a limit or a dead point stops it
  */
-export function sweep(
+function sweep(
   mechanism: Mechanism,
   q: Float64Array,
   index: number,

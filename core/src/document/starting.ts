@@ -21,9 +21,11 @@ export interface StartingEntry {
   readonly after: string | null
 }
 
+/** Names a move in its scenario: by its id, else by its driver and place in the lane. */
 export const moveKey = (driver: string, move: { id?: string }, index: number): string =>
   move.id ?? `${driver}/${index}`
 
+/** Everything of a scenario that starts at some time, in the order of the document. */
 export function startingEntries(document: MechanismDocument, scenario: Scenario): StartingEntry[] {
   const entries: StartingEntry[] = []
   const hangsOn = ({ start, tie }: Timed, before: string | null): string | null =>

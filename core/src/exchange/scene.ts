@@ -9,6 +9,7 @@ export interface SceneMesh {
   readonly positions: Float32Array
 }
 
+/** A node of a scene, where it is in the one above it. */
 export interface SceneNode {
   readonly name: string
   /** In the frame of the node above, lengths in the unit of the file. */
@@ -18,6 +19,7 @@ export interface SceneNode {
   readonly children: readonly SceneNode[]
 }
 
+/** What a file of shapes holds. */
 export interface Scene {
   /** Metres for one unit of the file; null when the file does not say. */
   readonly unit: number | null

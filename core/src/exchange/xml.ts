@@ -6,6 +6,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 
+/** An element of an XML document. */
 export interface Element {
   readonly tag: string
   readonly attributes: Readonly<Record<string, string>>
@@ -66,9 +67,11 @@ function elementsOf(raw: readonly Raw[], depth: number): Element[] {
   })
 }
 
+/** All children of a name. */
 export const childrenNamed = (element: Element, tag: string): Element[] =>
   element.children.filter((child) => child.tag === tag)
 
+/** The first child of a name. */
 export const childNamed = (element: Element | undefined, tag: string): Element | undefined =>
   element?.children.find((child) => child.tag === tag)
 

@@ -84,7 +84,7 @@ function shapeMass(
   return succeed({ mass: volume, centre, inertia, typed: false })
 }
 
-export function densityOf(part: Part): number {
+function densityOf(part: Part): number {
   const read = part.density === undefined ? null : parseQuantity(part.density, 'density')
   return read?.ok ? read.value : USUAL_DENSITY
 }

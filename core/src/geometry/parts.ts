@@ -10,6 +10,7 @@ import type { DimensionSpec, Extras, ShapeType } from '../shapes/shape'
 /** Nothing larger is taken for a part of a machine [m]. */
 const LARGEST = 1000
 
+/** A part with its shape and its dimensions in SI. */
 export interface ResolvedPart {
   readonly shape: ShapeType
   /** Dimensions by name, in SI. */

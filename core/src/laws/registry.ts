@@ -22,6 +22,8 @@ const laws = new Map(
   ].map((law) => [law.kind, law]),
 )
 
+/** Names of the motion laws, as documents write them. */
 export const lawKinds: readonly string[] = [...laws.keys()]
 
+/** A motion law by its name; undefined for an unknown one. */
 export const motionLaw = (kind: string): MotionLaw | undefined => laws.get(kind)

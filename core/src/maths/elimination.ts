@@ -68,25 +68,6 @@ export function eliminate(source: readonly SparseRow[], columns: number): Elimin
   }
 }
 
-/**
- * A basis of the vectors that all rows leave at zero, one for each free column, whose entry is 1.
- * @returns vectors as maps from column to value
- */
-export function nullSpace({ columns, upper, free }: Elimination): Map<number, number>[] {
-  const basis = free.map((column) => new Map([[column, 1]]))
-  for (const vector of basis) {
-    for (let k = columns.length - 1; k >= 0; k--) {
-      let sum = 0
-      for (const [column, value] of upper[k]) {
-        if (column !== columns[k]) sum += value * (vector.get(column) ?? 0)
-      }
-      const entry = -sum / upper[k].get(columns[k])!
-      if (Math.abs(entry) > ZERO) vector.set(columns[k], entry)
-    }
-  }
-  return basis
-}
-
 /** A row divided by its largest entry. */
 function scaled({ columns, values }: SparseRow): Map<number, number> {
   let largest = 0

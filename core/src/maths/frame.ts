@@ -6,11 +6,15 @@
 import { cross, norm } from './vector'
 import type { Vector } from './vector'
 
+/** Twelve numbers: axes x, y and z, then the origin [m]. */
 export type Frame = Float64Array
 
+/** Numbers of a frame: three axes, then the origin. */
 export const FRAME = 12
+/** Where the origin begins in a frame. */
 export const ORIGIN = 9
 
+/** The frame that is the surrounding one. */
 export function identityFrame(): Frame {
   return Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
 }
@@ -42,12 +46,14 @@ export function compose(a: Frame, ia: number, b: Frame, ib: number, out: Frame, 
   out[io + 11] = a2 * x + a5 * y + a8 * z + a[ia + 11]
 }
 
+/** The product of two frames: b given in a, in the surroundings of a. */
 export function multiply(a: Frame, b: Frame): Frame {
   const out = identityFrame()
   compose(a, 0, b, 0, out, 0)
   return out
 }
 
+/** The inverse of a frame. */
 export function inverse(a: Frame): Frame {
   const out = identityFrame()
   for (let i = 0; i < 3; i++) {

@@ -9,7 +9,7 @@ export interface ColumnRank {
 }
 
 /** Columns whose remainder is below this part of the largest column count as dependent. */
-export const RANK_TOLERANCE = 1e-9
+const RANK_TOLERANCE = 1e-9
 /** And below this in any case: entries are of the order of one, so that less is what rounding leaves of zero. */
 const ROUNDING = 1e-10
 

@@ -19,7 +19,7 @@ export const Axis = { X: 0, Y: 1, Z: 2 } as const
 export type Axis = (typeof Axis)[keyof typeof Axis]
 
 export const SLIDE = 0
-export const SQUARE = 1
+const SQUARE = 1
 
 /** `i` is an axis of A; `j` an axis of B where the kind needs one; `sign` +1 or -1 multiplies the value. */
 export interface Primitive {

@@ -12,6 +12,7 @@ import { driverClasses } from '../document/format/drivers'
 import type { AnyDriver } from '../document/format/drivers'
 import { referencesOf } from '../document/rules/references'
 
+/** Text that two documents share exactly when the scenario moves alike in both. */
 export function motionFingerprint(document: MechanismDocument, scenario: string): string {
   const chain: Scenario[] = []
   for (let id: string | undefined = scenario; id !== undefined; id = chain[chain.length - 1].startAfter) {

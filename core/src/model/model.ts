@@ -45,6 +45,7 @@ export interface CompiledDocument {
   readonly measures: readonly Measure[]
 }
 
+/** A document compiled and assembled: what every question about a mechanism starts from. */
 export interface Model extends CompiledDocument {
   /** Assembled home coordinates by link. */
   readonly home: Float64Array
@@ -258,7 +259,7 @@ function plannedStart(model: Model, { source }: ResolvedScenario): Float64Array 
 }
 
 /** Assembled coordinates nearest to a named pose. Error: `cannot-assemble`. */
-export function standAtPose({ mechanism, home }: Model, pose: NamedPose): Result<Float64Array> {
+function standAtPose({ mechanism, home }: Model, pose: NamedPose): Result<Float64Array> {
   const q = home.slice()
   const known = new Uint8Array(mechanism.links)
   for (const { joint, freedom, value } of pose.values) {

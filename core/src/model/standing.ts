@@ -16,6 +16,7 @@ export interface CoordinateValue extends CoordinateName {
   readonly value: number
 }
 
+/** Where a mechanism is, as the screen shows it. */
 export interface Standing {
   /** Coordinates in the order of the model's channels. */
   readonly coordinates: Float64Array
@@ -23,6 +24,7 @@ export interface Standing {
   readonly poses: Float64Array
 }
 
+/** Coordinates and body poses at link coordinates `q`. */
 export function readStanding({ mechanism }: Model, q: Float64Array): Standing {
   const state = standingAt(mechanism, q)
   const reader = new Reader(mechanism, mechanism.coordinates)

@@ -20,6 +20,7 @@ import { TAKE_ARRAYS } from './take'
 import type { Channel, Measure, Take, TakePart } from './take'
 import { watchersOf } from './watching'
 
+/** The run of one scenario, solved in slices: `advance` by frames, then `take`. */
 export class ScenarioRun {
   private frame = 0
   private stopped: Problem | null = null

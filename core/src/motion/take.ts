@@ -48,6 +48,7 @@ export interface Span {
   readonly bonds: readonly Bond[]
 }
 
+/** What a scenario was solved to, in SI: flat arrays, frame by frame. */
 export interface Take {
   readonly scenario: string
   /** Frames that were solved; fewer than asked when the motion stopped early. */

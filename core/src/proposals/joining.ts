@@ -24,6 +24,7 @@ import { placementOf, writePoses } from '../geometry/placement'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 
+/** A joint as it is proposed, before it is made. */
 export interface JoinProposal {
   readonly kind: string
   readonly name: string

@@ -15,6 +15,7 @@ import { writePoses } from '../geometry/placement'
 import { freshId, slug } from '../document/ids'
 import type { DatumPick } from '../document/picks'
 
+/** A mate as it is proposed, before it is made. */
 export interface MateProposal {
   readonly kind: Mate['kind']
   readonly name: string

@@ -33,6 +33,7 @@ import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import { placementOf } from '../geometry/placement'
 
+/** A document with teeth snapped together, and what was done for it. */
 export interface Snapped {
   readonly document: MechanismDocument
   /** "Moved by 1.20 mm to 60.00 mm and turned by 3.75°". */

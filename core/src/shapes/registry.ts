@@ -32,6 +32,8 @@ const all: readonly ShapeType[] = [
 
 const shapes = new Map(all.map((shape) => [shape.kind, shape]))
 
+/** Kinds of shape, as documents write them. */
 export const shapeKinds: readonly string[] = all.map(({ kind }) => kind)
 
+/** A part generator by its kind; undefined for an unknown one. */
 export const shapeType = (kind: string): ShapeType | undefined => shapes.get(kind)

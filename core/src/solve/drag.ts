@@ -27,6 +27,7 @@ const MOST_DAMPING = 1e3
 const AT_LIMIT = 1e-9
 const MOST_HALVINGS = 8
 
+/** A body held at a point and pulled, while every joint holds exactly. */
 export class Dragger {
   readonly state: MotionState
   private readonly system: System

@@ -9,6 +9,7 @@ import { springLine, springPlaces } from './spring'
 import type { SpringPlace } from './spring'
 import type { StrandLine } from './strand'
 
+/** A cord, belt or spring between two bodies. */
 export type AnyStrand = CordPlace | BeltPlace | SpringPlace
 
 /** @param home frames of all bodies in ground; @param coordinates at the home pose */

@@ -22,6 +22,7 @@ export const dimensions = {
   number: { noun: 'a number', unit: '', example: '1.5', exponents: [0, 0, 0, 0] },
 } as const
 
+/** A kind of quantity, such as a length. */
 export type Dimension = keyof typeof dimensions
 
 /** The dimension of the rate of a length or an angle. */

@@ -6,6 +6,7 @@ import type { Quantity } from './quantity'
 
 const SHARE = /^(.+)%\s*$/
 
+/** Whether a span is a share of a whole, such as "20 %". */
 export const isShare = (span: Quantity): boolean => typeof span === 'string' && SHARE.test(span)
 
 /**

@@ -1,6 +1,7 @@
 /** Groups copied whole, rigid groups that move as one, datums between others. */
 import { describe, expect, it } from 'vitest'
-import { copyGroup, openModel } from '../../src'
+import { openModel } from '../../src'
+import { copyGroup } from '../../src/document/groups'
 import { Sketch } from '../sketch'
 import { resolveGeometry } from '../../src/mechanism/geometry'
 

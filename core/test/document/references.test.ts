@@ -1,7 +1,9 @@
 /** The table of references that the classes of the document declare, and what is done with it. */
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { copyGroup, copyOf, entriesOf, nameOfEntry, removalOf, validateDocument } from '../../src'
+import { copyOf, entriesOf, nameOfEntry, removalOf } from '../../src'
+import { copyGroup } from '../../src/document/groups'
+import { validateDocument } from '../../src/document/checks/validate'
 import type { MechanismDocument } from '../../src'
 import { nestedClasses } from './classes'
 import { walkDocument } from '../../src/document/walk'

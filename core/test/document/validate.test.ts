@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { walkingBeam } from '../../../shared/starting-points/walking-beam'
 import { packetPusher } from '../../../shared/starting-points/packet-pusher'
-import { compileDocument, validateDocument } from '../../src'
+import { compileDocument } from '../../src'
+import { validateDocument } from '../../src/document/checks/validate'
 import type { MechanismDocument, Motor, Problem } from '../../src'
 
 const altered = (change: (draft: MechanismDocument) => void): unknown => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { considerJoint, considerRelation, draftRelation, snapTeeth } from '../../src'
-import type { Model, RelationEffect, Result } from '../../src'
+import type { Model, Result } from '../../src'
+import type { RelationEffect } from '../../src/proposals/relating'
 import { at, feature, modelOf, posesOf, Workshop } from '../workshop'
 
 const value = <T>(result: Result<T>): T => {

@@ -3,8 +3,9 @@
  * gears, concepts and geometry), and the meshing of the outlines themselves.
  */
 import { describe, expect, it } from 'vitest'
-import { gearRadii, shapeOf, toothThickness, workingPair } from '../../src'
-import type { Toothing } from '../../src'
+import { shapeOf } from '../../src'
+import { gearRadii, toothThickness, workingPair } from '../../src/shapes/wheels/involute'
+import type { Toothing } from '../../src/shapes/transmission'
 import { kitPart, resolved } from '../shapes/kit'
 
 const alpha = (20 * Math.PI) / 180

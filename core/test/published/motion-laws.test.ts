@@ -1,6 +1,7 @@
 /** Motion laws: the published peaks of speed, acceleration and jerk, exact derivatives, and moves within limits. */
 import { describe, expect, it } from 'vitest'
-import { limitedMove, motionLaw } from '../../src'
+import { motionLaw } from '../../src'
+import { limitedMove } from '../../src/laws/limited-move'
 import { QuinticSpline } from '../../src/maths/quintic-spline'
 
 const at = (law: { evaluate: (x: number, out: Float64Array) => void }, x: number): Float64Array => {

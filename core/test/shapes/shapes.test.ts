@@ -1,13 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  CHORDS,
-  moments,
-  refinedMoments,
-  resolvePart,
-  shapeKinds,
-  shapeOf,
-  volumeProperties,
-} from '../../src'
+import { CHORDS, resolvePart, shapeKinds, shapeOf } from '../../src'
+import { moments, refinedMoments, volumeProperties } from '../../src/shapes/mesh/mass'
 import type { Mesh, Part } from '../../src'
 import { kitPart, resolved } from './kit'
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { identityFrame, moved, reportModel, strandLine } from '../../src'
-import type { AnyRelation, StrandLine } from '../../src'
+import type { AnyRelation } from '../../src'
+import type { StrandLine } from '../../src/strands/strand'
 import { Sketch } from '../sketch'
 
 const lengthOf = ({ points }: StrandLine): number => {

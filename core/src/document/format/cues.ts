@@ -18,6 +18,7 @@ export class Cue extends Timed {
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type
 export interface CueKinds {}
 
+/** A cue of any kind. */
 export type AnyCue = CueKinds[keyof CueKinds]
 
 const classes: Record<string, Constructor> = {}

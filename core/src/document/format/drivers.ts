@@ -26,6 +26,7 @@ export class ValueDriver extends Driver {
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type
 export interface DriverKinds {}
 
+/** A driver of any kind. */
 export type AnyDriver = DriverKinds[keyof DriverKinds]
 
 const classes: Record<string, Constructor> = {}

@@ -41,6 +41,7 @@ export class MateEnd {
   @IsOptional() @IsQuantity('length') radius?: Quantity
 }
 
+/** Kinds of mate, as documents write them. */
 export const MATE_KINDS = [
   'coincident',
   'concentric',

@@ -16,9 +16,12 @@ import { NoMotion } from '../rules/no-motion'
 import { Scenario } from './scenarios'
 import { Spring } from './springs'
 
+/** What a document says it is. */
 export const FORMAT = 'ligamen/mechanism'
+/** The version of the format that is read and written. */
 export const FORMAT_VERSION = 1
 
+/** A mechanism: parts, bodies, joints and all that is said of them. */
 export class MechanismDocument {
   @Equals(FORMAT, { message: `format must be “${FORMAT}”` }) format!: typeof FORMAT
   @Equals(FORMAT_VERSION, { message: `version must be ${FORMAT_VERSION}` }) version!: typeof FORMAT_VERSION

@@ -135,7 +135,7 @@ export class Datum {
 }
 
 const kindsOfPath: string[] = []
-export const pathKinds = (): readonly string[] => kindsOfPath
+const pathKinds = (): readonly string[] => kindsOfPath
 
 /** Adds a kind of path to the format. */
 export function addPathKind(kind: string): void {

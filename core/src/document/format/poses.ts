@@ -10,6 +10,7 @@ export class PoseValue extends CoordinateRef {
   @IsQuantity('angle', 'length') value!: Quantity
 }
 
+/** Joint positions kept under a name. */
 @Entry('pose')
 export class NamedPose {
   @IsId() id!: string

@@ -38,6 +38,7 @@ export class PairRelation extends Relation {
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type
 export interface RelationKinds {}
 
+/** A relation of any kind. */
 export type AnyRelation = RelationKinds[keyof RelationKinds]
 
 const classes: Record<string, Constructor> = {}

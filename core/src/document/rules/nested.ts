@@ -18,7 +18,7 @@ export interface Nesting {
 }
 
 /** The most entries that one list of a document may hold. */
-export const MOST_ENTRIES = 50_000
+const MOST_ENTRIES = 50_000
 
 const nestings = new Map<object, Map<string, Nesting>>()
 

@@ -27,6 +27,7 @@ export interface RecordedPosition {
   readonly values: readonly number[]
 }
 
+/** Positions noted by hand over time, in SI. */
 export interface Recording {
   /** When it begins in the scenario [s]; moves that end later are recorded over. */
   readonly start: number
@@ -38,6 +39,7 @@ export interface Recording {
   readonly tolerance: { readonly length: number; readonly angle: number }
 }
 
+/** A document with what was recorded as lanes. */
 export interface Recorded {
   readonly document: MechanismDocument
   /** Names of the joints that have lanes of it. */

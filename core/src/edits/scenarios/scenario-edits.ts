@@ -17,9 +17,11 @@ import type { PathDriver } from '../../motion/drivers/path'
 
 type Lane = Moves | PathDriver
 
+/** A scenario of a document, by id. */
 export const scenarioOf = (document: MechanismDocument, id: string): Scenario =>
   document.scenarios.find((scenario) => scenario.id === id)!
 
+/** The driver with moves of that id; undefined for others. */
 export const laneOf = (scenario: Scenario, driver: string): Lane | undefined =>
   scenario.drivers.find((d): d is Lane => d.id === driver && 'moves' in d)
 
@@ -94,6 +96,7 @@ export function addMove(
   return id
 }
 
+/** Adds a cue to a scenario of the draft; returns its id. */
 export function addCue(
   draft: MechanismDocument,
   scenario: string,

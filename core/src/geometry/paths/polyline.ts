@@ -87,7 +87,7 @@ function cornerToCorner(points: readonly Vector[], closed: boolean): Result<Meas
 }
 
 /** Axes with x along a direction and z as near to the frame's own z as it can be. */
-export function alongX(direction: Vector): Frame {
+function alongX(direction: Vector): Frame {
   const upright: Vector = Math.abs(direction[2]) < 1 - 1e-9 ? [0, 0, 1] : [1, 0, 0]
   // z' = upright made square to x, by way of the frame whose z lies along x
   const turned = frameAlong(direction, upright)!

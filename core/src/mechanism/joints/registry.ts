@@ -23,6 +23,8 @@ const types: readonly JointType[] = [
 ]
 const joints = new Map(types.map((type) => [type.kind, type]))
 
+/** Kinds of joint, as documents write them. */
 export const jointKinds: readonly string[] = [...joints.keys()]
 
+/** A joint type by its kind; undefined for an unknown one. */
 export const jointType = (kind: string): JointType | undefined => joints.get(kind)

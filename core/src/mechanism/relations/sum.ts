@@ -8,6 +8,7 @@ import { fail, succeed } from '../../result'
 import type { Reading } from '../reading'
 import { defineRelation } from './relation-type'
 
+/** A coordinate of a sum, with its factor. */
 export class SumTerm extends CoordinateRef {
   /** Per radian or metre of the coordinate. */
   @IsRatio() factor!: number

@@ -27,4 +27,5 @@ addCueType(fade)
 /** @param kind of a validated cue */
 export const cueType = (kind: string): CueType<AnyCue> => types.get(kind)!
 
+/** Kinds of cue, in the order in which they are offered. */
 export const cueKinds = (): string[] => [...types.keys()]

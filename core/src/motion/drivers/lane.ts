@@ -23,7 +23,7 @@ import type { Plan, PlannedMove } from './driver-type'
  * @param since moves that start before this [s] are left out
  * Errors: `move-law`, `move-target`, `move-duration`; paths are relative to the lane.
  */
-export function planMoves(
+function planMoves(
   driver: string,
   moves: readonly Move[],
   home: number,
@@ -54,11 +54,7 @@ export function planMoves(
  * The planned moves as a function of time, each where the timing has it; a move that has no time yet, and those after
  * it, are left out. Error: `moves-overlap`.
  */
-export function laneFunction(
-  planned: readonly PlannedMove[],
-  home: number,
-  timing: Timing,
-): Result<TimeFunction> {
+function laneFunction(planned: readonly PlannedMove[], home: number, timing: Timing): Result<TimeFunction> {
   const problems: Problem[] = []
   const stretches: Stretch[] = []
   let free = 0

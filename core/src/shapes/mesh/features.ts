@@ -12,6 +12,7 @@ import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import type { Mesh } from './mesh'
 
+/** A recognised place of a mesh, with its frame in the mesh [m]. */
 export type Feature =
   | { readonly kind: 'plane'; readonly frame: Frame }
   | { readonly kind: 'cylinder'; readonly frame: Frame; readonly radius: number }
@@ -40,6 +41,7 @@ const ON_RADIUS = 0.004
 /** Fewer chords than this make no arc. */
 const FEWEST_CHORDS = 4
 
+/** Planes, cylinders, circles and edges recognised in a mesh. */
 export class MeshFeatures {
   /** Corner of each vertex, equal for vertices in one place. */
   private readonly corner: Int32Array

@@ -5,6 +5,7 @@
 import earcut from 'earcut'
 import type { Frame } from '../../maths/frame'
 
+/** Triangles with their corners, nine numbers each [m]. */
 export interface Mesh {
   /** 9 numbers a triangle [m]. */
   readonly positions: Float32Array

@@ -10,10 +10,10 @@ const DEDENDUM = 1.25
 const ROOT_RADIUS = 0.38
 
 /** inv(a) = tan a - a. */
-export const involute = (angle: number): number => Math.tan(angle) - angle
+const involute = (angle: number): number => Math.tan(angle) - angle
 
 /** The angle whose involute function has the value, by Newton from the leading term of its series. */
-export function inverseInvolute(value: number): number {
+function inverseInvolute(value: number): number {
   let angle = Math.min(1.2, Math.cbrt(3 * value))
   for (let i = 0; i < 40; i++) {
     const step = (involute(angle) - value) / Math.tan(angle) ** 2

@@ -23,7 +23,7 @@ import {
   usualPart,
 } from '../../../src'
 import type { Frame, MechanismDocument, DatumPick } from '../../../src'
-import { draftJoint } from '../../../src'
+import { draftJoint } from '../../../src/proposals/joining'
 import { at, feature, modelOf, posesOf, Workshop } from '../../workshop'
 
 function framesOf(document: MechanismDocument): Map<string, Frame> {

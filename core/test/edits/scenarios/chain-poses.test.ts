@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { chainPoses, openModel, runScenario } from '../../../src'
-import type { Leg, MechanismDocument, NamedPose } from '../../../src'
+import type { MechanismDocument, NamedPose } from '../../../src'
+import type { Leg } from '../../../src/edits/scenarios/chain-poses'
 import { TakeReader, Sketch } from '../../sketch'
 
 /** A slide and a turn, and a wheel that follows the turn. */

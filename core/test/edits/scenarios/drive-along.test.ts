@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { driveAlong, identityFrame, moved, motionLaw, openModel, runScenario, samplePath } from '../../../src'
-import type { MechanismDocument, PathWish } from '../../../src'
+import type { MechanismDocument } from '../../../src'
+import type { PathWish } from '../../../src/edits/scenarios/drive-along'
 import { TakeReader, Sketch } from '../../sketch'
 
 /** Two crossed slides that carry a pen. */

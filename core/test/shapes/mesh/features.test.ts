@@ -1,7 +1,8 @@
 /** Planes, cylinders, circles, arcs and edges recognised from triangles alone. */
 import { describe, expect, it } from 'vitest'
 import { CHORDS, joined, MeshFeatures, ORIGIN, shapeOf } from '../../../src'
-import type { Feature, Mesh, Surroundings } from '../../../src'
+import type { Feature, Mesh } from '../../../src'
+import type { Surroundings } from '../../../src/shapes/mesh/features'
 import { kitPart, resolved } from '../kit'
 
 const meshOf = (kind: string, dimensions: Record<string, string> = {}): Mesh =>
