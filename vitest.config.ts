@@ -1,4 +1,4 @@
-/** Two suites: `unit` needs nothing, `server` runs against a built server and a throwaway database. */
+/** `unit` and `unit alone` need nothing, `server` runs against a built server and a throwaway database. */
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
@@ -9,6 +9,9 @@ const alias = {
   '~': here('./app'),
 }
 
+/** Adds kinds to the registries, which other tests must not see. */
+const ALONE = 'core/test/extension.test.ts'
+
 export default defineConfig({
   test: {
     projects: [
@@ -16,6 +19,9 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
+          // modules are loaded once a worker, not once a file: that is most of the time
+          isolate: false,
+          exclude: [ALONE],
           setupFiles: ['core/test/property-seed.ts'],
           include: [
             'core/test/**/*.test.ts',
@@ -25,6 +31,7 @@ export default defineConfig({
           ],
         },
       },
+      { resolve: { alias }, test: { name: 'unit alone', include: [ALONE] } },
       {
         resolve: { alias },
         test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false },

@@ -75,7 +75,8 @@ const escaped = (text) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;')
 async function draw() {
   const counts = imports()
   const rooms = [...counts.keys()].sort()
-  const laid = await new ELK().layout({
+  /** @type {import('elkjs').ElkNode} */
+  const rows = {
     id: 'rooms',
     layoutOptions: {
       'elk.algorithm': 'layered',
@@ -88,7 +89,8 @@ async function draw() {
     edges: rooms.flatMap((from) =>
       direct(counts, from).map((to) => ({ id: `${from} ${to}`, sources: [from], targets: [to] })),
     ),
-  })
+  }
+  const laid = await new ELK().layout(rows)
   const edges = (laid.edges ?? []).map((edge) => {
     const [{ startPoint, endPoint, bendPoints = [] }] = edge.sections ?? []
     const points = [startPoint, ...bendPoints, endPoint].map(({ x, y }) => `${x.toFixed(0)},${y.toFixed(0)}`)

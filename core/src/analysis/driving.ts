@@ -11,6 +11,7 @@ import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { Solver } from '../solve/solver'
 import { standingAt } from '../mechanism/state'
+import { STILL } from './tolerances'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
 export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
@@ -25,9 +26,6 @@ export interface Driven {
   readonly target: string
   readonly targetName: string
 }
-
-/** Rates below this (in rad/s or sizes per second, for driver rates near 1) count as standing still. */
-const STILL = 1e-9
 
 /**
  * The first driver whose coordinate the ones before it determine already, or null.

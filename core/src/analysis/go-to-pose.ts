@@ -12,6 +12,7 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { motionLaw } from '../laws/registry'
 import { LastReading, limitReached } from './limits'
+import { AGREES } from './tolerances'
 
 /** A coordinate by its index and the value it should have. */
 export interface PoseTarget {
@@ -23,9 +24,6 @@ export interface Passage {
   /** Coordinates by link at even shares of the way, the start included; the last one is the pose. */
   readonly steps: readonly Float64Array[]
 }
-
-/** Values that differ by less than this (rad, or sizes) agree. */
-const AGREES = 1e-8
 
 /**
  * @param q assembled coordinates to start from

@@ -3,6 +3,7 @@ import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Dragger } from '../solve/drag'
 import { looseMotions } from './loose'
+import { STRONGER } from './tolerances'
 
 /**
  * @param q assembled coordinates; @param point in the frame of the body [m]
@@ -34,7 +35,7 @@ function allBut(mechanism: Mechanism, q: Float64Array, body: number): number[] {
   let strongest = -1
   for (const [k, { rates }] of free.entries()) {
     const best = strongest < 0 ? 0 : Math.abs(free[strongest].rates[carrying])
-    if (Math.abs(rates[carrying]) > best + 1e-9) strongest = k
+    if (Math.abs(rates[carrying]) > best + STRONGER) strongest = k
   }
   return free.flatMap(({ link }, k) => (k === strongest ? [] : [link]))
 }

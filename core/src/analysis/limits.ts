@@ -5,9 +5,8 @@ import { crossing } from '../maths/crossing'
 import type { Jet } from '../maths/crossing'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
+import { TOUCHING } from './tolerances'
 
-/** Beyond a limit by less than this (rad, or sizes) is at the limit. */
-const TOUCHING = 1e-9
 /** Coordinates of the frame before, with two derivatives. */
 export class LastReading {
   readonly values: Float64Array

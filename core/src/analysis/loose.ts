@@ -6,6 +6,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { Solver } from '../solve/solver'
 import { listed } from '../wording'
+import { STILL } from './tolerances'
 
 export interface LooseMotion {
   /** The link that moves with a unit rate, and its joint by id; null for a body that nothing ties. */
@@ -16,9 +17,6 @@ export interface LooseMotion {
   /** "Rocker pivot can turn; Crank pin and Rocker pin follow". */
   readonly sentence: string
 }
-
-/** Rates below this share of the largest one count as standing still. */
-const STILL = 1e-9
 
 /** @param q assembled coordinates; @param driven links that drivers hold */
 export function looseMotions(

@@ -11,6 +11,7 @@ import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import { formatQuantity } from '../units/format'
 import type { Mechanism } from '../mechanism/compile'
+import { ROLLING } from './tolerances'
 
 export interface Slip {
   readonly relation: string
@@ -19,9 +20,6 @@ export interface Slip {
   /** Null when the two roll on each other. */
   readonly sentence: string | null
 }
-
-/** Slower than this, per unit of size, counts as rolling. */
-const ROLLING = 1e-9
 
 /** How fast the wheels of every relation slip at the home pose, for 1 rad/s [m/s]. */
 export function wheelSlip({

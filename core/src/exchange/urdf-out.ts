@@ -15,11 +15,12 @@ import type { Model } from '../model/model'
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import type { Mesh } from '../shapes/mesh/mesh'
-import { parseQuantity } from '../units/quantity'
+import { siValue } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 import { UNLIMITED } from './urdf-in'
 import { escapeXml } from './xml'
 import type { ResolvedJoint } from '../mechanism/joints/resolve'
+import { NOISE, UPRIGHT } from './tolerances'
 
 export interface UrdfExport {
   readonly text: string
@@ -165,7 +166,7 @@ class Writing {
   }
 
   private geometry(part: Part): string {
-    const d = (name: string) => metres(part.dimensions[name])
+    const d = (name: string) => siValue(part.dimensions[name], 'length')
     if (part.shape === 'box') return `<box size="${d('width')} ${d('depth')} ${d('height')}"/>`
     if (part.shape === 'cylinder') return `<cylinder radius="${d('diameter') / 2}" length="${d('length')}"/>`
     const file = `meshes/${part.id}.stl`
@@ -307,8 +308,6 @@ interface Mimic {
 
 const axisIndex = (axis: Axis): number => (axis === Axis.X ? 0 : axis === Axis.Y ? 1 : 2)
 
-/** Rounding noise below this is written as nothing (rad, m). */
-const NOISE = 1e-14
 const tidy = (v: number): number => (Math.abs(v) < NOISE ? 0 : v)
 
 /** A frame as <origin>, by roll, pitch and yaw about the fixed axes. */
@@ -316,7 +315,7 @@ function originXml(f: Frame): string {
   const flat = Math.hypot(f[0], f[1])
   const pitch = Math.atan2(-f[2], flat)
   const [roll, yaw] =
-    flat > 1e-12 ? [Math.atan2(f[5], f[8]), Math.atan2(f[1], f[0])] : [0, Math.atan2(-f[3], f[4])]
+    flat > UPRIGHT ? [Math.atan2(f[5], f[8]), Math.atan2(f[1], f[0])] : [0, Math.atan2(-f[3], f[4])]
   const xyz = [f[ORIGIN], f[ORIGIN + 1], f[ORIGIN + 2]].map(tidy)
   return `<origin xyz="${xyz.join(' ')}" rpy="${[roll, pitch, yaw].map(tidy).join(' ')}"/>`
 }
@@ -328,13 +327,6 @@ function rgbaOf(colour: string): string {
   return [...channels.map((c) => Number(c.toFixed(6))), 1].join(' ')
 }
 
-function metres(quantity: Quantity): number {
-  const read = parseQuantity(quantity, 'length')
-  return read.ok ? read.value : 0
-}
-
 function siOf(quantity: Quantity | undefined, length: boolean): number | null {
-  if (quantity === undefined) return null
-  const read = parseQuantity(quantity, length ? 'length' : 'angle')
-  return read.ok ? read.value : null
+  return quantity === undefined ? null : siValue(quantity, length ? 'length' : 'angle')
 }

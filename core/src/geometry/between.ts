@@ -4,9 +4,7 @@ import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
-
-/** Sine or cosine below which two directions count as parallel or square. */
-const PARALLEL = 1e-9
+import { PARALLEL } from './tolerances'
 
 /** Takes the axes of `a`. Errors: `datums-not-parallel`, `datums-parallel`. */
 export function betweenFrame({ kind }: Between, a: Frame, b: Frame): Result<Frame> {

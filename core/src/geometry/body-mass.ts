@@ -13,7 +13,7 @@ import type { Mesh } from '../shapes/mesh/mesh'
 import { resolvePart, shapeOf } from './parts'
 import type { ResolvedPart } from './parts'
 import { CHORDS } from '../shapes/shape'
-import { parseQuantity } from '../units/quantity'
+import { parseQuantity, siValue } from '../units/quantity'
 import { placedFrames } from './datums'
 
 /** Of a part that says nothing else: steel [kg/m^3] (common practice). */
@@ -37,16 +37,13 @@ export function massOf(
   imported: (hash: string) => Mesh | undefined,
 ): Result<BodyMass> {
   const shape = shapeMass(document, body, imported)
-  const typed = body.mass && parseQuantity(body.mass.mass, 'mass')
-  if (!body.mass || !typed?.ok) return shape
+  if (!body.mass) return shape
+  const typed = siValue(body.mass.mass, 'mass')
   const of = shape.ok ? shape.value : null
-  const centre = body.mass.centre?.map((q) => {
-    const read = parseQuantity(q, 'length')
-    return read.ok ? read.value : 0
-  })
-  const scale = of && of.mass > 0 ? typed.value / of.mass : 0
+  const centre = body.mass.centre?.map((along) => siValue(along, 'length'))
+  const scale = of && of.mass > 0 ? typed / of.mass : 0
   return succeed({
-    mass: typed.value,
+    mass: typed,
     centre: (centre as [number, number, number] | undefined) ?? of?.centre ?? [0, 0, 0],
     inertia:
       body.mass.inertia ??

@@ -6,6 +6,7 @@ import type { Frame } from '../maths/frame'
 import { readQuaternion, writeAxes } from '../maths/quaternion'
 import type { Problem } from '../result'
 import { siValue } from '../units/quantity'
+import { SAME_POSE } from './tolerances'
 
 /** Placements that say their orientation twice, or whose zero direction lies along their axis. */
 export function placementProblems(document: MechanismDocument): Problem[] {
@@ -77,14 +78,11 @@ export function placementOf(frame: Frame): Placement {
   return { position, orientation }
 }
 
-/** A pose that differs by less than this (rad, m) from the one written is left as it was typed. */
-const SAME = 1e-12
-
 /** Writes poses of bodies into a draft where they are other ones. */
 export function writePoses(draft: MechanismDocument, frames: ReadonlyMap<string, Frame>): void {
   for (const body of draft.bodies) {
     const frame = frames.get(body.id)
     const written = placementFrame(body.pose)
-    if (frame?.some((v, k) => Math.abs(v - written[k]) > SAME)) body.pose = placementOf(frame)
+    if (frame?.some((v, k) => Math.abs(v - written[k]) > SAME_POSE)) body.pose = placementOf(frame)
   }
 }

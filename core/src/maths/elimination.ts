@@ -4,6 +4,7 @@
  *
  * Source: Duff, Erisman & Reid, Direct Methods for Sparse Matrices, chapters 7 and 10 (Markowitz, threshold pivoting).
  */
+import { PIVOT, THRESHOLD } from './tolerances'
 
 /** One row: columns and values. */
 export interface SparseRow {
@@ -22,10 +23,6 @@ export interface Elimination {
   readonly free: readonly number[]
 }
 
-/** Entries below this part of their row's largest entry count as zero. */
-const ZERO = 1e-9
-/** A pivot must reach this part of the largest entry in its column. */
-const THRESHOLD = 0.1
 /** Rows of equal length that are looked at before one is taken. */
 const LOOKED_AT = 6
 
@@ -73,10 +70,10 @@ function scaled({ columns, values }: SparseRow): Map<number, number> {
   let largest = 0
   for (const value of values) largest = Math.max(largest, Math.abs(value))
   const row = new Map<number, number>()
-  if (largest < ZERO) return row
+  if (largest < PIVOT) return row
   columns.forEach((column, k) => {
     const value = values[k] / largest
-    if (Math.abs(value) > ZERO) row.set(column, (row.get(column) ?? 0) + value)
+    if (Math.abs(value) > PIVOT) row.set(column, (row.get(column) ?? 0) + value)
   })
   return row
 }
@@ -122,7 +119,7 @@ function subtract(
     if (column === pivot) continue
     const before = row.get(column)
     const after = (before ?? 0) - factor * value
-    if (Math.abs(after) > ZERO) {
+    if (Math.abs(after) > PIVOT) {
       row.set(column, after)
       if (before === undefined) users[column].add(r)
     } else if (before !== undefined) {

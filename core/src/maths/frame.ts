@@ -5,6 +5,7 @@
  */
 import { cross, norm } from './vector'
 import type { Vector } from './vector'
+import { ALONG } from './tolerances'
 
 /** Twelve numbers: axes x, y and z, then the origin [m]. */
 export type Frame = Float64Array
@@ -90,7 +91,7 @@ export function frameAlong(axis: Vector, zero?: Vector): Frame | null {
   const toward: Vector = zero ?? (Math.abs(z[0]) < 0.9 ? [1, 0, 0] : [0, 1, 0])
   const y = cross(z, toward)
   const across = norm(y)
-  if (!(across > 1e-9 * norm(toward))) return null
+  if (!(across > ALONG * norm(toward))) return null
   const yn: Vector = [y[0] / across, y[1] / across, y[2] / across]
   const x = cross(yn, z)
   return Float64Array.of(...x, ...yn, ...z, 0, 0, 0)

@@ -2,6 +2,7 @@
  * Damped least squares of a sparse matrix by conjugate gradients on the normal equations, without forming them.
  * Source: Björck, Numerical Methods for Least Squares Problems, section 7.4 (CGLS).
  */
+import { ENOUGH } from './tolerances'
 
 /** One row: columns with their values. */
 export type Entries = readonly (readonly [number, number])[]
@@ -26,7 +27,7 @@ export function conjugateGradients(
   transposed()
   const direction = gradient.slice()
   let squared = dot(gradient, gradient)
-  const enough = squared * 1e-24
+  const enough = squared * ENOUGH
   for (let iteration = 0; iteration < 2 * n && squared > enough; iteration++) {
     rows.forEach((row, r) => {
       product[r] = 0

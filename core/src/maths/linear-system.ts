@@ -6,6 +6,7 @@
  */
 import { eliminate } from './elimination'
 import { factor, solveFactored, solveTransposed } from './lu'
+import { LEAST_PIVOT } from './tolerances'
 
 export interface LinearSystem {
   /** The numbers, to be written anew before `factor`; places without an entry stay zero. */
@@ -131,7 +132,7 @@ export class SparseSystem implements LinearSystem {
       for (let e = starts[i]; e < starts[i + 1]; e++) values[e] = work[entryColumn[e]]
       const pivot = values[diagonal[i]]
       const size = Math.abs(pivot)
-      if (size < 1e-14) return
+      if (size < LEAST_PIVOT) return
       if (pivot < 0) sign = -sign
       if (size < smallest) smallest = size
       if (size > largest) largest = size

@@ -2,16 +2,12 @@
  * Numerical rank and a well-conditioned choice of columns, by Householder QR with column pivoting.
  * Source: Golub & Van Loan, Matrix Computations, algorithm 5.4.1.
  */
+import { CLEARLY_LARGER, RANK, RANK_ROUNDING } from './tolerances'
 export interface ColumnRank {
   readonly rank: number
   /** All column indices; the first `rank` of them span the column space. */
   readonly order: Int32Array
 }
-
-/** Columns whose remainder is below this part of the largest column count as dependent. */
-const RANK_TOLERANCE = 1e-9
-/** And below this in any case: entries are of the order of one, so that less is what rounding leaves of zero. */
-const ROUNDING = 1e-10
 
 /**
  * @param matrix row-major rows x columns, left as it is
@@ -28,14 +24,14 @@ export function columnRank(matrix: Float64Array, rows: number, columns: number):
     for (let j = k; j < columns; j++) {
       let s = 0
       for (let i = k; i < rows; i++) s += a[i * columns + j] ** 2
-      if (s > best * (1 + 1e-12)) {
+      if (s > best * (1 + CLEARLY_LARGER)) {
         best = s
         pivot = j
       }
     }
     const length = Math.sqrt(best)
     largest = Math.max(largest, length)
-    if (length <= Math.max(RANK_TOLERANCE * largest, ROUNDING)) break
+    if (length <= Math.max(RANK * largest, RANK_ROUNDING)) break
     if (pivot !== k) {
       for (let i = 0; i < rows; i++) {
         const v = a[i * columns + k]

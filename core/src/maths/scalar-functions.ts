@@ -2,6 +2,7 @@
  * The functions by which a condition makes one number of its parts, with their first and second derivatives.
  * Gradients are n numbers; curvatures are rows of three numbers, whatever n is.
  */
+import { LEAST_FREE } from './tolerances'
 export interface ScalarFunction {
   value(s: Float64Array, n: number): number
   derive(s: Float64Array, n: number, gradient: Float64Array, curvature: Float64Array): void
@@ -78,7 +79,7 @@ export const unwound = (
   derive: (s, _, gradient, curvature) => {
     const [x, y] = [s[0], s[1]]
     const d = Math.hypot(x, y)
-    const free = Math.sqrt(Math.max(1e-300, d * d - radius * radius))
+    const free = Math.sqrt(Math.max(LEAST_FREE, d * d - radius * radius))
     const f = Math.atan2(y, x) - side * Math.acos(Math.min(1, radius / d))
     const [cos, sin] = [Math.cos(f), Math.sin(f)]
     gradient[0] = -side * sin

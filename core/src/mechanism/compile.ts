@@ -26,6 +26,7 @@ import type { ResolvedJoint } from './joints/resolve'
 import type { Geometry } from './geometry'
 import type { ResolvedDatum } from '../geometry/datums'
 import type { ResolvedMate } from './mates/resolve'
+import { SMALLEST } from './tolerances'
 
 /** A mate that measures something. */
 export interface MateReading extends Reading {
@@ -179,9 +180,6 @@ function mateRows({ source, holds, measures, offset, value }: ResolvedMate, pair
   }
   return rows
 }
-
-/** A mechanism smaller than this is one whose joints stand all in one point [m]. */
-const SMALLEST = 1e-9
 
 function sizeOf({ linkFrame }: Chain, pairs: readonly Pair[]): number {
   let size = 0

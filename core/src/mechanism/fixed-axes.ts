@@ -9,9 +9,7 @@ import { linkTerm } from './rows'
 import type { Pair, Term } from './rows'
 import type { MotionState } from './state'
 import { multiply } from '../maths/frame'
-
-/** Axes whose directions differ by less count as parallel. */
-const PARALLEL = 1e-9
+import { PARALLEL } from './tolerances'
 
 /** The turn about z of the pair's first frame; null when some axis between them is not parallel to it. */
 export function turnsOfLinks(state: MotionState, pair: Pair): { terms: Term[]; constant: number } | null {

@@ -22,9 +22,7 @@ import type { Span } from './take'
 import type { Watcher } from './watching'
 import type { TimeFunction } from '../maths/time-function'
 import type { ResolvedDriver } from './drivers/driver-type'
-
-/** Instants nearer than this are the same [s]. */
-const SAME = 1e-12
+import { SAME_INSTANT } from './tolerances'
 
 /** Where a motion stood, to go back to. */
 interface Stand {
@@ -96,7 +94,7 @@ export class Acts {
   /** The earliest cue up to a time that has not been played. */
   private nextCue(time: number): AnyCue | null {
     let next: AnyCue | null = null
-    let earliest = time + SAME
+    let earliest = time + SAME_INSTANT
     for (const cue of this.cues) {
       const { start } = this.plan.timing.of(cue.id)
       if (start < earliest) {
@@ -110,7 +108,7 @@ export class Acts {
   /** Moves on; 'again' when a value was passed on the way, and the motion may have gone back. */
   private move(to: number): Problem | 'again' | null {
     const { solver, watchers, plan } = this
-    if (to <= solver.time + SAME) return null
+    if (to <= solver.time + SAME_INSTANT) return null
     if (watchers.length === 0) return solver.advance(to) ? null : solver.problem
     const before = this.stand()
     if (!solver.advance(to)) return solver.problem
@@ -207,7 +205,7 @@ export class Acts {
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {
     const states = jointStates(held, q, driven, this.active.suspendedIds)
     const last = this.spans[this.spans.length - 1]
-    if (last && Math.abs(last.start - time) < SAME) this.spans.pop()
+    if (last && Math.abs(last.start - time) < SAME_INSTANT) this.spans.pop()
     this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
 }

@@ -9,6 +9,7 @@ import type { ResolvedScenario } from './scenario'
 import type { Timing } from './timing'
 import type { TimeFunction } from '../maths/time-function'
 import type { Plan, ResolvedDriver } from './drivers/driver-type'
+import { PAST_LIMIT } from './tolerances'
 
 export interface ScenarioPlan {
   readonly timing: Timing
@@ -88,7 +89,7 @@ export function movesPastLimits(mechanism: Mechanism, { drivers }: ScenarioPlan)
     if (!coordinate) return []
     const { lower, upper } = coordinate.settings
     const unit = coordinate.measures === 'length' ? 'mm' : 'deg'
-    const slack = 1e-9 * (coordinate.measures === 'length' ? mechanism.size : 1)
+    const slack = PAST_LIMIT * (coordinate.measures === 'length' ? mechanism.size : 1)
     return plan.moves.flatMap(({ key, index, from, rise }): Problem[] => {
       const end = from + rise
       const limit = end > upper + slack ? upper : end < lower - slack ? lower : null

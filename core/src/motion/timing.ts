@@ -8,8 +8,9 @@ import type { MechanismDocument } from '../document/format/mechanism'
 import type { Scenario } from '../document/format/scenarios'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import { parseQuantity } from '../units/quantity'
+import { siValue } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
+import { BEFORE_START } from './tolerances'
 
 /** Times in seconds; NaN while it waits for something that has not happened. */
 export interface Times {
@@ -94,7 +95,7 @@ export class Timing {
     for (const { key, name, timed, path: at } of this.entries.values()) {
       const { start } = this.of(key)
       const offset = seconds(timed.tie?.offset)
-      if (start < -1e-12) {
+      if (start < -BEFORE_START) {
         problems.push({
           code: 'move-start',
           message: `${name} would start at ${round(start)} s, before the scenario does; let it start later.`,
@@ -117,8 +118,4 @@ export class Timing {
 const round = (time: number) => Math.round(time * 1e4) / 1e4
 
 /** A validated time. */
-const seconds = (quantity: Quantity | undefined): number => {
-  if (quantity === undefined) return 0
-  const read = parseQuantity(quantity, 'time')
-  return read.ok ? read.value : Number.NaN
-}
+const seconds = (quantity: Quantity | undefined): number => siValue(quantity, 'time')

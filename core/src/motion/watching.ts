@@ -10,9 +10,7 @@ import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import type { Measure } from './take'
 import type { Waiting } from './timing'
-
-/** A value that differs by less than this (rad, or sizes) is reached. */
-const REACHED = 1e-12
+import { INSTANT, REACHED } from './tolerances'
 
 type Read = (state: MotionState, step: number, out: Float64Array) => void
 
@@ -103,8 +101,6 @@ export class Watcher {
 }
 
 const MOST_TRIES = 60
-/** Instants nearer than this are the same [s]. */
-const INSTANT = 1e-12
 
 const jetOf = (at: Float64Array): Jet => [at[0], at[1], at[2]]
 

@@ -21,6 +21,7 @@ import { readStanding } from '../model/standing'
 import { wheelSlip } from '../analysis/slip'
 import { freshId, slug } from '../document/ids'
 import { listed } from '../wording'
+import { ON_AXIS } from './tolerances'
 
 export interface RelationDraft {
   readonly document: MechanismDocument
@@ -156,7 +157,7 @@ export function axesApart(a: Frame, b: Frame): { distance: number; direction: Ve
   const across: Vector = [gap[0] - along * z[0], gap[1] - along * z[1], gap[2] - along * z[2]]
   const distance = norm(across)
   const direction: Vector =
-    distance > 1e-9 ? [across[0] / distance, across[1] / distance, across[2] / distance] : axisOf(a, 0)
+    distance > ON_AXIS ? [across[0] / distance, across[1] / distance, across[2] / distance] : axisOf(a, 0)
   return { distance, direction }
 }
 

@@ -32,6 +32,7 @@ import type { PickedCoordinate, TransmittingPart } from '../mechanism/relations/
 import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import { placementOf } from '../geometry/placement'
+import { SAME_TEETH, WORTH_SAYING } from './tolerances'
 
 /** A document with teeth snapped together, and what was done for it. */
 export interface Snapped {
@@ -89,7 +90,7 @@ function snapRack(model: Model, a: PickedCoordinate, b: PickedCoordinate): Resul
   if (pinion?.transmission.kind !== 'gear' || rack?.transmission.kind !== 'rack')
     return noParts('the turning joint must carry a spur gear and the sliding one a rack')
   const { toothing } = pinion.transmission
-  if (Math.abs(toothing.module / rack.transmission.module - 1) > 1e-9)
+  if (Math.abs(toothing.module / rack.transmission.module - 1) > SAME_TEETH)
     return noParts('the gear and the rack differ in module')
   const local = multiply(inverse(rack.frame), pinion.frame)
   const working = gearRadii(toothing).pitch + toothing.shift * toothing.module
@@ -139,10 +140,10 @@ function moveSecond(
   })
   const far = Math.sqrt(dot(shift, shift))
   const parts = [
-    far > 1e-9
+    far > WORTH_SAYING
       ? `moved by ${formatQuantity(far, 'mm', 3)}, axis to pitch line or axis ${formatQuantity(distance, 'mm', 3)}`
       : '',
-    Math.abs(angle) > 1e-9 ? `turned by ${formatQuantity(angle, 'deg', 2)}` : '',
+    Math.abs(angle) > WORTH_SAYING ? `turned by ${formatQuantity(angle, 'deg', 2)}` : '',
   ].filter(Boolean)
   const sentence = parts.length > 0 ? `${body.name} is ${parts.join(' and ')}.` : 'They stand right already.'
   return succeed({ document, sentence })

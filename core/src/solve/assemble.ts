@@ -16,7 +16,14 @@ import type { Row } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
 import { components, rowGradient } from './structure'
 import type { Component } from './structure'
-import { CLOSED } from './system'
+import {
+  FIRST_DAMPING,
+  LEAST_ASSEMBLY_DAMPING,
+  MOST_DAMPING,
+  NO_GAIN,
+  SOLVED_COST,
+  CLOSED,
+} from './tolerances'
 
 const MOST_ITERATIONS = 300
 /** How far from the start further attempts begin (rad or sizes). */
@@ -122,8 +129,12 @@ class Assembly {
       return sum
     }
     let cost = evaluate()
-    let damping = 1e-3
-    for (let iteration = 0; iteration < MOST_ITERATIONS && cost > 1e-28 && damping < 1e12; iteration++) {
+    let damping = FIRST_DAMPING
+    for (
+      let iteration = 0;
+      iteration < MOST_ITERATIONS && cost > SOLVED_COST && damping < MOST_DAMPING;
+      iteration++
+    ) {
       const gradients = rows.map((row) => rowGradient(equations, state, row, known))
       const step = dampedStep(gradients, unknowns, residual, damping)
       unknowns.forEach((link, i) => {
@@ -132,9 +143,9 @@ class Assembly {
       })
       const next = evaluate()
       if (next < cost) {
-        if (cost - next < 1e-13 * cost) break
+        if (cost - next < NO_GAIN * cost) break
         cost = next
-        damping = Math.max(damping / 10, 1e-13)
+        damping = Math.max(damping / 10, LEAST_ASSEMBLY_DAMPING)
       } else {
         unknowns.forEach((link, i) => {
           state.q[link] = before[i]

@@ -9,27 +9,19 @@ import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import { rowGradient } from './structure'
 import type { BlockPlan } from './structure'
+import {
+  LARGEST_CORRECTION,
+  NEAR_SINGULAR,
+  NEGLIGIBLE_STEP,
+  ROUNDING,
+  SMALL_STEP,
+  TIGHT,
+  WEAK,
+} from './tolerances'
 
 const MOST_ITERATIONS = 12
 /** Blocks with more rows are factored as sparse ones. */
 const DENSE_ROWS = 40
-/** Scaled residuals below this are closed, if the correction they still ask for is negligible, too. */
-const TIGHT = 1e-12
-/**
- * A correction below this (in rad or sizes) is left undone. Near a poor pose a residual of 1e-12 may still ask for one of
- * 1e-9: then the positions are corrected once more.
- */
-const NEGLIGIBLE_STEP = 1e-11
-/** A Newton step smaller than this leaves an error of its square, which rounding then hides. */
-const SMALL_STEP = 1e-7
-/** Residuals that rounding may leave in long chains, and where an angle has counted ten thousands of turns. */
-const ROUNDING = 1e-10
-/** Corrections beyond the prediction that are larger than this (in rad or sizes) ask for a shorter time step. */
-const LARGEST_CORRECTION = 0.2
-/** A single row that has lost more than this of its leverage asks for another one. */
-const WEAK = 0.1
-/** A pivot ratio below this counts as a singular position. */
-const NEAR_SINGULAR = 1e-6
 
 export type BlockFailure = 'no-convergence' | 'singular'
 

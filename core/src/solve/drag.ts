@@ -15,16 +15,21 @@ import { Equations } from '../mechanism/equations'
 import { Reader } from '../mechanism/reading'
 import { MotionState } from '../mechanism/state'
 import { System } from './system'
+import {
+  AT_LIMIT,
+  BEFORE_LIMIT,
+  FIRST_DRAG_DAMPING,
+  LEAST_DAMPING,
+  LEAST_SHARE,
+  LONGEST_STEP,
+  NEAR,
+  NO_FREEDOM,
+  PUSHES,
+  SLOW_GAIN,
+} from './tolerances'
 
 const MOST_STEPS = 12
-/** The point is where it should be when nearer than this, in sizes. */
-const NEAR = 1e-9
-/** A step goes no further than this (rad or sizes) in any coordinate. */
-const LONGEST_STEP = 0.25
-const LEAST_DAMPING = 1e-9
 const MOST_DAMPING = 1e3
-/** Within this (rad or sizes) of a limit is at the limit. */
-const AT_LIMIT = 1e-9
 const MOST_HALVINGS = 8
 
 /** A body held at a point and pulled, while every joint holds exactly. */
@@ -42,7 +47,7 @@ export class Dragger {
   private readonly limitGradient: Float64Array
   private readonly saved: Float64Array
   private readonly step: Float64Array
-  private damping = 1e-6
+  private damping = FIRST_DRAG_DAMPING
   /** Coordinates with a limit, by index. */
   private readonly limited: readonly number[]
 
@@ -99,7 +104,7 @@ export class Dragger {
       const gained = gap - next
       gap = next
       // a step that gains nothing more has come to rest
-      if (gained < 1e-7 * gap) break
+      if (gained < SLOW_GAIN * gap) break
     }
     return gap
   }
@@ -176,14 +181,14 @@ export class Dragger {
         if (link >= 0) limitGradient[link] += weight * equations.scale[link]
       system.pullBack(limitGradient)
       const gain = dotOn(free, limitGradient, step)
-      if (!((atUpper && gain > 1e-12) || (atLower && gain < -1e-12))) continue
+      if (!((atUpper && gain > PUSHES) || (atLower && gain < -PUSHES))) continue
       const direction = limitGradient.slice()
       for (const other of held) {
         const along = dotOn(free, direction, other)
         for (const link of free) direction[link] -= along * other[link]
       }
       const length = Math.sqrt(dotOn(free, direction, direction))
-      if (length < 1e-9) continue
+      if (length < NO_FREEDOM) continue
       for (const link of free) direction[link] /= length
       return direction
     }
@@ -211,7 +216,7 @@ export class Dragger {
         return next
       }
       share *= over
-      if (share < 1e-6) break
+      if (share < LEAST_SHARE) break
     }
     state.q.set(saved)
     system.placeAll()
@@ -236,7 +241,7 @@ export class Dragger {
             : null
       if (limit === null) continue
       const moved = value - last[c]
-      share = Math.min(share, Math.max(0, (limit - last[c]) / moved) * (1 - 1e-12))
+      share = Math.min(share, Math.max(0, (limit - last[c]) / moved) * (1 - BEFORE_LIMIT))
     }
     reader.values.set(last)
     return share

@@ -8,9 +8,7 @@ import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import { choose, components, triangular, unknownsOfRow } from './structure'
 import type { Choice, Component } from './structure'
-
-/** Largest scaled residual of a row that the solved ones imply. */
-export const CLOSED = 1e-10
+import { POOR_ROWS, POOR_UNKNOWNS, CLOSED } from './tolerances'
 
 export interface SystemFailure {
   readonly reason: BlockFailure | 'branch' | 'contradiction'
@@ -19,11 +17,6 @@ export interface SystemFailure {
 }
 
 const NONE: readonly number[] = []
-
-/** A pivot ratio below this asks for another choice of rows. */
-const POOR_ROWS = 1e-3
-/** And below this for other unknowns, where some are parked that could take their place. */
-const POOR_UNKNOWNS = 0.1
 
 export class System {
   private readonly components: readonly Component[]

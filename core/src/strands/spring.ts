@@ -9,6 +9,7 @@ import { cross, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 import { metres, transformed } from './strand'
 import type { Strand, StrandLine } from './strand'
+import { NO_LENGTH } from './tolerances'
 
 export interface SpringPlace extends Strand {
   readonly kind: 'spring'
@@ -58,7 +59,7 @@ export function springLine(
   const diameter = Math.sqrt(Math.max(0, wire * wire - height * height)) / (Math.PI * coils)
   const gap = subtract(b, a)
   const long = norm(gap)
-  if (long < 1e-9) return { points: [...a, ...b], diameter }
+  if (long < NO_LENGTH) return { points: [...a, ...b], diameter }
   const along = gap.map((v) => v / long) as unknown as Vector
   // across it, near to x of the first body
   const side = norm(cross(along, [first[0], first[1], first[2]])) > 0.1 ? 0 : 3

@@ -4,7 +4,7 @@
  */
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { parseQuantity } from '../units/quantity'
+import { siValue } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 
 export interface Strand {
@@ -27,10 +27,8 @@ export interface StrandLine {
 }
 
 /** A length of the document [m]; the usual one when it is left out. */
-export function metres(quantity: Quantity | undefined, usual = 0): number {
-  const read = quantity === undefined ? null : parseQuantity(quantity, 'length')
-  return read?.ok ? read.value : usual
-}
+export const metres = (quantity: Quantity | undefined, usual = 0): number =>
+  siValue(quantity, 'length', usual)
 
 /** A point of a body in ground. */
 export function transformed(

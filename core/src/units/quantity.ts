@@ -22,6 +22,7 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { dimensions } from './dimension'
 import type { Dimension } from './dimension'
+import { SAME_EXPONENT } from './tolerances'
 
 /** A number of SI units, or text with a unit. */
 export type Quantity = number | string
@@ -126,7 +127,7 @@ export function parseQuantity(
     return size.ok ? finite(value * size.value.value, quantity, dimension) : size
   }
   const wanted = dimensions[dimension].exponents
-  if (exponents.some((e, i) => !(Math.abs(e - wanted[i]) < 1e-9))) {
+  if (exponents.some((e, i) => !(Math.abs(e - wanted[i]) < SAME_EXPONENT))) {
     const what = Object.values(dimensions).find((d) => d.exponents.every((e, i) => e === exponents[i]))
     const is = what ? `is ${what.noun}` : 'has another unit'
     return fail(
@@ -202,7 +203,7 @@ function evaluateExpression(text: string): Result<Evaluated> {
       return fail({ code: 'quantity-not-a-number', message: `“${text}” is a unit without a number` })
     }
     const [mass, length, time, current, temperature, light, amount, angle, bit] = unit.dimensions
-    const other = [current, temperature, light, amount, bit].some((e) => Math.abs(e ?? 0) > 1e-9)
+    const other = [current, temperature, light, amount, bit].some((e) => Math.abs(e ?? 0) > SAME_EXPONENT)
     return succeed({ value: si, exponents: other ? [NaN, NaN, NaN, NaN] : [length, time, angle, mass] })
   }
   return fail({ code: 'quantity-not-a-number', message: `“${text}” is not a number with a unit` })

@@ -22,3 +22,10 @@ export function readSpan(span: Quantity, whole: number): Result<number> {
     ? { ok: true, value: (percent.value / 100) * whole }
     : fail({ code: 'quantity-not-a-number', message: `“${span}” is not a share; write it like 20 %.` })
 }
+
+/** A validated span in seconds. Throws on one that was not validated. */
+export function spanValue(span: Quantity, whole: number): number {
+  const read = readSpan(span, whole)
+  if (!read.ok) throw new Error(`Not validated: ${read.problems[0].message}`)
+  return read.value
+}

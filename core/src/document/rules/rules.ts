@@ -3,6 +3,7 @@ import { IsNotEmpty, IsString, Matches, MaxLength, ValidateBy } from 'class-vali
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import type { Dimension } from '../../units/dimension'
+import { NO_DIRECTION, UNIT_LENGTH } from '../tolerances'
 
 const all =
   (...rules: PropertyDecorator[]): PropertyDecorator =>
@@ -82,7 +83,7 @@ export const IsOrientation = (): PropertyDecorator =>
         Array.isArray(value) &&
         value.length === 4 &&
         Array.from(value).every((v) => typeof v === 'number' && Number.isFinite(v)) &&
-        Math.abs(Math.hypot(...(value as number[])) - 1) < 1e-6,
+        Math.abs(Math.hypot(...(value as number[])) - 1) < UNIT_LENGTH,
       defaultMessage: (args) =>
         `${args?.property} must be four numbers [w, x, y, z] whose squares add up to 1`,
     },
@@ -132,7 +133,7 @@ export const IsDirection = (): PropertyDecorator =>
   ValidateBy({
     name: 'isDirection',
     validator: {
-      validate: (value) => finiteNumbers(value, 3) && Math.hypot(...value) > 1e-9,
+      validate: (value) => finiteNumbers(value, 3) && Math.hypot(...value) > NO_DIRECTION,
       defaultMessage: (args) =>
         `${args?.property} must be three numbers that are not all zero, such as [0, 0, 1]`,
     },

@@ -22,6 +22,7 @@ import { moved } from '../../maths/rigid-motion'
 import { placedFrames } from '../../geometry/datums'
 import { resolveGeometry } from '../../mechanism/geometry'
 import { placementOf } from '../../geometry/placement'
+import { LEAST_SYMMETRY, SYMMETRIC } from '../tolerances'
 
 /** Few chords are enough to see a symmetry; they are a multiple of four, so that circles keep theirs. */
 const CHORDS = 16
@@ -151,7 +152,7 @@ function symmetryOf(document: MechanismDocument, body: Body): Symmetry | null {
   const points = pointsOf(document, body)
   if (points.length === 0) return { axis: 2, at: 0 }
   const largest = Math.max(...points.flat().map(Math.abs))
-  const grain = Math.max(1e-9, largest * 1e-4)
+  const grain = Math.max(LEAST_SYMMETRY, largest * SYMMETRIC)
   const key = (p: Vector) => p.map((c) => Math.round(c / grain) + 0).join(' ')
   const all = new Set(points.map(key))
   const has = (p: Vector) => {

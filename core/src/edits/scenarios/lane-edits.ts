@@ -3,12 +3,13 @@ import type { MechanismDocument } from '../../document/format/mechanism'
 import { moveKey } from '../../document/starting'
 import { copyOf } from '../../document/copy'
 import type { PlannedItem } from '../../motion/plan'
-import { parseQuantity } from '../../units/quantity'
+import { siValue } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
-import { isShare, readSpan } from '../../units/share'
+import { isShare, spanValue } from '../../units/share'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import type { Move } from '../../document/format/moves'
+import { SAME_TIME } from '../tolerances'
 
 interface Placed {
   readonly move: Move
@@ -53,7 +54,7 @@ export function repeatLane(
       const id = ids.take(`${driver}-move`)
       delete again.start
       again.id = id
-      again.tie = { after: before, ...(gap > 1e-9 ? { offset: inSeconds(gap) } : {}) }
+      again.tie = { after: before, ...(gap > SAME_TIME ? { offset: inSeconds(gap) } : {}) }
       lane.moves.push(again)
       before = id
     })
@@ -68,8 +69,8 @@ export function stretchLane(
   length: number,
 ): void {
   const times = (quantity: Quantity): string => {
-    const read = isShare(quantity) ? readSpan(quantity, length) : parseQuantity(quantity, 'time')
-    return inSeconds(read.ok ? read.value * factor : 0)
+    const time = isShare(quantity) ? spanValue(quantity, length) : siValue(quantity, 'time')
+    return inSeconds(time * factor)
   }
   for (const move of laneOf(scenarioOf(draft, scenario), driver)!.moves) {
     if (move.start !== undefined) move.start = times(move.start)

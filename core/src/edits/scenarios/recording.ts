@@ -10,13 +10,14 @@ import { openModel, reportModel } from '../../model/model'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { typedPosition } from '../../units/format'
-import { parseQuantity } from '../../units/quantity'
+import { parseQuantity, siValue } from '../../units/quantity'
 import { fitMoves } from './fit-moves'
 import { inSeconds, removeFromScenario } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import { listed } from '../../wording'
 import type { Move } from '../../document/format/moves'
 import type { Moves } from '../../motion/drivers/moves'
+import { SAME_TIME, WORTH_AN_OFFSET } from '../tolerances'
 
 /** A joint position over the times of its recording. */
 export interface RecordedPosition {
@@ -152,16 +153,13 @@ function recordOver(
 ): void {
   const keys = driver.moves
     .map((move, k) => moveKey(driver.id, move, k))
-    .filter((key) => !(items.find((item) => item.key === key)!.end <= time + 1e-9))
+    .filter((key) => !(items.find((item) => item.key === key)!.end <= time + SAME_TIME))
   removeFromScenario(draft, scenario, keys, items)
 }
 
-const offsetOf = (gap: number) => (Math.abs(gap) > 5e-5 ? { offset: inSeconds(gap) } : {})
+const offsetOf = (gap: number) => (Math.abs(gap) > WORTH_AN_OFFSET ? { offset: inSeconds(gap) } : {})
 
 /** To a ten-thousandth of a millimetre or of a degree. */
 const typed = (value: number, measures: 'length' | 'angle'): string => typedPosition(value, measures, 4)
 
-function parse(text: string): number {
-  const read = parseQuantity(text, text.endsWith('mm') ? 'length' : 'angle')
-  return read.ok ? read.value : 0
-}
+const parse = (text: string): number => siValue(text, text.endsWith('mm') ? 'length' : 'angle')

@@ -4,11 +4,11 @@ import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { moveKey, startingEntries } from '../../document/starting'
 import type { PlannedItem } from '../../motion/plan'
-import { parseQuantity } from '../../units/quantity'
-import type { Quantity } from '../../units/quantity'
+import { siValue } from '../../units/quantity'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import type { Move } from '../../document/format/moves'
+import { SAME_TIME } from '../tolerances'
 
 /**
  * Shifts entries in time. What hangs on another one of them goes along with that; what is tied to something else stays
@@ -26,9 +26,9 @@ export function shiftEntries(
   const chosen = new Set(keys)
   for (const { key, timed, after } of startingEntries(draft, scenarioOf(draft, scenario))) {
     if (!chosen.has(key) || (after !== null && chosen.has(after))) continue
-    if (timed.tie) timed.tie.offset = inSeconds(seconds(timed.tie.offset ?? 0) + by)
+    if (timed.tie) timed.tie.offset = inSeconds(siValue(timed.tie.offset ?? 0, 'time') + by)
     else {
-      const start = timed.start === undefined ? startOf(items, key) : seconds(timed.start)
+      const start = timed.start === undefined ? startOf(items, key) : siValue(timed.start, 'time')
       timed.start = inSeconds(Math.max(0, start + by))
     }
   }
@@ -106,7 +106,9 @@ export function pasteEntries(
     }
     if (moves) {
       const time = at + start - copied[0].start
-      const place = moves.findIndex((move, k) => startOf(items, moveKey(lane ?? own!, move, k)) > time + 1e-9)
+      const place = moves.findIndex(
+        (move, k) => startOf(items, moveKey(lane ?? own!, move, k)) > time + SAME_TIME,
+      )
       const index = place < 0 ? moves.length : place
       // what followed in its turn keeps its place in time
       const next = moves[index] as Move | undefined
@@ -125,9 +127,4 @@ export function pasteEntries(
 function startOf(items: readonly PlannedItem[], key: string): number {
   const start = items.find((item) => item.key === key)?.start
   return start !== undefined && start >= 0 ? start : 0
-}
-
-function seconds(quantity: Quantity): number {
-  const read = parseQuantity(quantity, 'time')
-  return read.ok ? read.value : 0
 }

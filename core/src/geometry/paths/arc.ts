@@ -9,6 +9,7 @@ import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { definePath } from './path-curve'
 import type { MeasuredCurve } from './path-curve'
+import { STRAIGHT } from '../tolerances'
 
 /** Error: `arc-straight`. */
 export const arc = definePath({
@@ -22,7 +23,7 @@ function throughThree([a, b, c]: readonly Vector[], closed: boolean): Result<Mea
   const ac = subtract(c, a)
   const normal = cross(ab, ac)
   const area = norm(normal)
-  if (area < 1e-9 * norm(ab) * norm(ac)) {
+  if (area < STRAIGHT * norm(ab) * norm(ac)) {
     return fail({ code: 'arc-straight', message: 'its three points lie on a line; use a line instead.' })
   }
   const axis: Vector = [normal[0] / area, normal[1] / area, normal[2] / area]

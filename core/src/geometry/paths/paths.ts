@@ -10,6 +10,7 @@ import { siValue } from '../../units/quantity'
 import type { ResolvedDatum } from '../datums'
 import type { MeasuredCurve, PathCurve } from './path-curve'
 import { pathType } from './registry'
+import { NEAREST } from '../tolerances'
 
 export interface ResolvedPath extends PathCurve {
   readonly source: Path
@@ -18,9 +19,6 @@ export interface ResolvedPath extends PathCurve {
   /** From its first to its last point, or once around [m]. */
   readonly length: number
 }
-
-/** Points nearer to each other than this count as one [m]. */
-const NEAREST = 1e-9
 
 /** Errors: `path-points`, `path-point-repeated`, and those of the kinds. */
 export function resolvePaths(

@@ -10,6 +10,7 @@ import { succeed } from '../../result'
 import type { Result } from '../../result'
 import { definePath } from './path-curve'
 import type { MeasuredCurve } from './path-curve'
+import { PARALLEL } from '../tolerances'
 
 interface Stretch {
   readonly start: Vector
@@ -88,7 +89,7 @@ function cornerToCorner(points: readonly Vector[], closed: boolean): Result<Meas
 
 /** Axes with x along a direction and z as near to the frame's own z as it can be. */
 function alongX(direction: Vector): Frame {
-  const upright: Vector = Math.abs(direction[2]) < 1 - 1e-9 ? [0, 0, 1] : [1, 0, 0]
+  const upright: Vector = Math.abs(direction[2]) < 1 - PARALLEL ? [0, 0, 1] : [1, 0, 0]
   // z' = upright made square to x, by way of the frame whose z lies along x
   const turned = frameAlong(direction, upright)!
   const z: Vector = [turned[0], turned[1], turned[2]]

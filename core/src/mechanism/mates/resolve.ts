@@ -9,11 +9,12 @@ import type { Mate, MateEnd } from '../../document/format/joints'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
-import { parseQuantity } from '../../units/quantity'
+import { parseQuantity, siValue } from '../../units/quantity'
 import { axesAngle, Axis, axisPlaneAngle, distance, radius, slide, square } from '../conditions'
 import type { Condition } from '../conditions'
 import type { ResolvedDatum } from '../../geometry/datums'
 import type { ResolvedPath } from '../../geometry/paths/paths'
+import { VANISHES } from '../tolerances'
 
 export interface ResolvedMate {
   readonly source: Mate
@@ -182,7 +183,7 @@ type Settings = Pick<ResolvedMate, 'holds' | 'measures' | 'offset' | 'value' | '
 function mateSettings(source: Mate, pairing: Pairing, first: MateEnd, second: MateEnd): Result<Settings> {
   const { holds, measures = null } = pairing
   const measured = source.kind === 'angle' || source.kind === 'distance'
-  const radii = [first, second].map((end) => (end.radius === undefined ? 0 : length(end.radius)))
+  const radii = [first, second].map((end) => siValue(end.radius, 'length'))
   if (radii.some((r) => r < 0))
     return fail({ code: 'mate-radius', message: 'a radius must not be negative.' })
   const read = (field: 'value' | 'lower' | 'upper'): Result<number | null> => {
@@ -235,12 +236,10 @@ function mateSettings(source: Mate, pairing: Pairing, first: MateEnd, second: Ma
 
 /** True when a length without direction is asked to be zero, where it has no gradient. */
 const vanishes = (measures: Condition, value: number | null, offset: number): boolean =>
-  value !== null && measures.of !== null && measures.measures === 'length' && Math.abs(value + offset) < 1e-12
+  value !== null &&
+  measures.of !== null &&
+  measures.measures === 'length' &&
+  Math.abs(value + offset) < VANISHES
 
 /** What holds where a distance of points, or from an axis, is zero. */
 const atZero = (measures: Condition): readonly Condition[] => (measures === distance ? onPoint : onAxis)
-
-const length = (quantity: string | number): number => {
-  const read = parseQuantity(quantity, 'length')
-  return read.ok ? read.value : Number.NaN
-}

@@ -10,6 +10,7 @@ import type { Vector } from '../../maths/vector'
 import { between, wheelEquation } from './ratio'
 import { defineRelation } from './relation-type'
 import type { PitchPoint, CarriedCoordinate } from './relation-type'
+import { ON_AXIS } from '../tolerances'
 
 /** Two pulleys or sprockets: both turn the same way, or against each other when the belt is crossed. */
 export class BeltDrive extends WheelRelation {
@@ -57,7 +58,7 @@ function beltPitch(
 ): PitchPoint | null {
   const gap = between(a, b)
   const apart = norm(gap)
-  if (apart < 1e-9) return null
+  if (apart < ON_AXIS) return null
   const along = gap.map((v) => v / apart) as unknown as Vector
   const up = cross(a.axis, along)
   const touch = (side: CarriedCoordinate, radius: number): Vector =>

@@ -10,6 +10,7 @@ import { cross, norm } from '../../maths/vector'
 import { between, wheelEquation } from './ratio'
 import { defineRelation } from './relation-type'
 import type { PitchPoint, CarriedCoordinate } from './relation-type'
+import { ON_AXIS } from '../tolerances'
 
 /**
  * Two gears, each the second body of its joint, on the carrier that holds both centres: the first body of both joints,
@@ -73,7 +74,7 @@ function pitchPoint(
 ): PitchPoint | null {
   const gap = between(a, b)
   const distance = norm(gap)
-  if (distance < 1e-9) return null
+  if (distance < ON_AXIS) return null
   // without pitch diameters the centre distance and the ratio give them: r_a + r_b or |r_a - r_b|, r_b = i r_a
   const radius = diameters ? diameters[0] / 2 : distance / (sameSide ? Math.abs(ratio - 1) : 1 + ratio)
   if (!Number.isFinite(radius)) return null

@@ -16,6 +16,7 @@ import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import { between } from './ratio'
 import { defineRelation } from './relation-type'
+import { ON_AXIS } from '../tolerances'
 
 /** A pinion or wheel (a, a turn) and a rack or rail (b, a slide): pi times the pitch diameter for one turn. */
 export class RackAndPinion extends PairRelation {
@@ -99,7 +100,7 @@ export const rack = defineRelation<RackAndPinion>({
       measures: 'length',
       sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(2 * Math.PI * radius, 'mm', 2)}`,
       pitch:
-        apart < 1e-9
+        apart < ON_AXIS
           ? null
           : {
               bodyA: a.body,

@@ -5,6 +5,7 @@ import type { Result } from '../../result'
 import { formatNumber } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import type { Equation, PitchPoint, RelationContext, CarriedCoordinate } from './relation-type'
+import { AGAINST } from '../tolerances'
 
 export interface Wheels {
   /** Turns of a for one turn of b, above zero. */
@@ -55,7 +56,7 @@ function wheels(relation: WheelRelation): Result<Wheels> {
 
 /** +1 when both axes point the same way, -1 when they point against each other. */
 const sense = (a: CarriedCoordinate, b: CarriedCoordinate): 1 | -1 =>
-  a.axis[0] * b.axis[0] + a.axis[1] * b.axis[1] + a.axis[2] * b.axis[2] < -1e-9 ? -1 : 1
+  a.axis[0] * b.axis[0] + a.axis[1] * b.axis[1] + a.axis[2] * b.axis[2] < -AGAINST ? -1 : 1
 
 /** From the axis of a to the axis of b, square to a's axis [m]. */
 export function between(a: CarriedCoordinate, b: CarriedCoordinate): [number, number, number] {

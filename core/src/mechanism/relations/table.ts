@@ -15,6 +15,7 @@ import { fail, succeed } from '../../result'
 import { parseQuantity } from '../../units/quantity'
 import { defineRelation } from './relation-type'
 import { axisOf, originOf } from '../../maths/frame'
+import { NEXT_KNOT, SAME_VALUE } from '../tolerances'
 
 /** The position of b follows that of a by a table, smooth to the second derivative, as a cam's follower does. */
 export class TabulatedRelation extends PairRelation {
@@ -54,7 +55,7 @@ export const table = defineRelation<TabulatedRelation>({
       const y = parseQuantity(output, b.value.measures)
       if (!x.ok) return problem(`/points/${k}/0`, x.problems[0].message)
       if (!y.ok) return problem(`/points/${k}/1`, y.problems[0].message)
-      if (k > 0 && !(x.value > knots[k - 1] + 1e-12)) {
+      if (k > 0 && !(x.value > knots[k - 1] + NEXT_KNOT)) {
         return problem(
           `/points/${k}/0`,
           `point ${k + 1} does not lie beyond the one before it; order them by a.`,
@@ -64,7 +65,7 @@ export const table = defineRelation<TabulatedRelation>({
       values.push(y.value)
     }
     const last = values.length - 1
-    if (relation.periodic && Math.abs(values[last] - values[0]) > 1e-12) {
+    if (relation.periodic && Math.abs(values[last] - values[0]) > SAME_VALUE) {
       return problem(`/points/${last}/1`, 'a periodic table ends with the value it starts with.')
     }
     const spline = new QuinticSpline(knots, values, relation.periodic ? 'periodic' : 'natural')

@@ -15,9 +15,7 @@ import { formatQuantity } from '../../units/format'
 import { actsAtStart } from '../drivers/drivers'
 import type { ResolvedDriver } from '../drivers/driver-type'
 import { bodyFrame } from './body-frame'
-
-/** What is further apart than this (rad, or sizes) cannot be closed again. */
-const APART = 1e-6
+import { APART } from '../tolerances'
 
 /** A body carried by another one. */
 export interface Bond {

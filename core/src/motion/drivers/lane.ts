@@ -15,6 +15,7 @@ import { lawKinds, motionLaw } from '../../laws/registry'
 import type { Timing } from '../timing'
 import type { Move } from '../../document/format/moves'
 import type { Plan, PlannedMove } from './driver-type'
+import { NO_TIME, TOUCHES } from '../tolerances'
 
 /**
  * Levels and durations of moves, in the order of their list.
@@ -36,7 +37,7 @@ function planMoves(
   let level = home
   moves.forEach((move, index) => {
     const key = moveKey(driver, move, index)
-    if (since > 0 && timing.of(key).start < since - 1e-9) return
+    if (since > 0 && timing.of(key).start < since - TOUCHES) return
     const stretch = resolveMove(move, level, measures, timing.length)
     if (!stretch.ok) {
       problems.push(...stretch.problems.map((p) => ({ ...p, path: `/moves/${index}${p.path ?? ''}` })))
@@ -62,7 +63,7 @@ function laneFunction(planned: readonly PlannedMove[], home: number, timing: Tim
     const { key, index, duration } = move
     const { start } = timing.of(key)
     if (Number.isNaN(start)) break
-    if (start < free - 1e-9) {
+    if (start < free - TOUCHES) {
       problems.push({
         code: 'moves-overlap',
         message: `move ${index + 1} starts at ${formatNumber(start, 3)} s, before the one before it ends at ${formatNumber(free, 3)} s; let it start later.`,
@@ -207,6 +208,6 @@ export function resolveMove(
     return problem('move-law', '/law', 'a move by speed and acceleration has the law “limited”.')
   }
   // a move over no distance takes no time
-  if (rise === 0) return succeed({ duration: 1e-9, from: level, rise, law: motionLaw('linear')! })
+  if (rise === 0) return succeed({ duration: NO_TIME, from: level, rise, law: motionLaw('linear')! })
   return succeed({ from: level, rise, ...limitedMove(Math.abs(rise), speed, acceleration) })
 }

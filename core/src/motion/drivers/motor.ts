@@ -22,6 +22,7 @@ import { readSpan } from '../../units/share'
 import { fault } from './driver-type'
 import type { DrivenValue } from './driver-type'
 import { defineValueDriver } from './value-driver'
+import { FULL_TIME } from '../tolerances'
 
 /**
  * A driver given by speed, or by how far it goes while it is on: it gains speed evenly over `runUp`, runs steadily, and
@@ -112,7 +113,7 @@ function motorCourse(driver: Motor, { measures, name }: DrivenValue, length: num
     )
   }
   const time = ends ? whole : on.value
-  if (runUp.value + runDown.value > time * (1 + 1e-12)) {
+  if (runUp.value + runDown.value > time * (1 + FULL_TIME)) {
     return fault(
       'driver-run-up',
       '/runUp',

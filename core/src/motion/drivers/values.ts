@@ -8,6 +8,7 @@ import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { fault, steady } from './driver-type'
 import { defineValueDriver } from './value-driver'
+import { NEXT_TIME } from '../tolerances'
 
 /** A driver given by values at times, joined smoothly by quintics. */
 export class Values extends ValueDriver {
@@ -35,7 +36,7 @@ export const values = defineValueDriver<Values>({
       const value = parseQuantity(v, measures)
       if (!time.ok) return fault('driver-values', `/values/${k}/0`, `${name}: ${time.problems[0].message}`)
       if (!value.ok) return fault('driver-values', `/values/${k}/1`, `${name}: ${value.problems[0].message}`)
-      if (k > 0 && !(time.value > times[k - 1] + 1e-9)) {
+      if (k > 0 && !(time.value > times[k - 1] + NEXT_TIME)) {
         return fault(
           'driver-values',
           `/values/${k}/0`,

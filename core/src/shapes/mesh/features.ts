@@ -11,6 +11,7 @@ import type { Frame } from '../../maths/frame'
 import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import type { Mesh } from './mesh'
+import { ALONG_AXIS, COLLINEAR, FLAT, LEAST_SIZE, ON_RADIUS, OUTWARD, WELD } from '../tolerances'
 
 /** A recognised place of a mesh, with its frame in the mesh [m]. */
 export type Feature =
@@ -32,12 +33,8 @@ export interface Surroundings {
   readonly boundaries: readonly Boundary[]
 }
 
-/** Normals nearer than this [rad] are one plane. */
-const FLAT = 0.002
 /** Strips of a round surface bend by less than this [rad]. */
 const BEND = Math.PI / 4.5
-/** Corners off the radius by less than this share lie on the cylinder. */
-const ON_RADIUS = 0.004
 /** Fewer chords than this make no arc. */
 const FEWEST_CHORDS = 4
 
@@ -58,7 +55,7 @@ export class MeshFeatures {
     let largest = 0
     for (const v of positions) largest = Math.max(largest, Math.abs(v))
     // single precision leaves seven digits; places that agree in five are one
-    const grain = Math.max(largest, 1e-9) * 1e-5
+    const grain = Math.max(largest, LEAST_SIZE) * WELD
     for (let v = 0; v < vertices; v++) {
       const place: Vector = [positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]
       const key = place.map((c) => Math.round(c / grain)).join(' ')
@@ -152,7 +149,7 @@ export class MeshFeatures {
     // the neighbour falls away from an outer surface and rises from an inner one
     const other = this.corners(next).map((c) => this.places[c])
     const rise = Math.max(...other.map((p) => Math.abs(dot(subtract(p, on), n))))
-    const outward = other.every((p) => dot(subtract(p, on), n) < rise * 1e-3) ? 1 : -1
+    const outward = other.every((p) => dot(subtract(p, on), n) < rise * OUTWARD) ? 1 : -1
     const centre: Vector = [0, 1, 2].map(
       (k) => on[k] - middle * across[k] - outward * depth * n[k],
     ) as unknown as Vector
@@ -263,7 +260,7 @@ function unit(a: Vector): Vector {
 
 /** Axis-aligned directions are chosen exactly, so that single precision does not show. */
 function framed(axis: Vector, origin: Vector): Frame {
-  const rounded = unit(axis).map((c) => (Math.abs(c - Math.round(c)) < 1e-5 ? Math.round(c) : c))
+  const rounded = unit(axis).map((c) => (Math.abs(c - Math.round(c)) < ALONG_AXIS ? Math.round(c) : c))
   const frame = frameAlong(rounded as unknown as Vector)!
   frame.set(origin, ORIGIN)
   return frame
@@ -287,7 +284,7 @@ function circumscribed(a: Vector, b: Vector, c: Vector) {
   const [u, v] = [subtract(b, a), subtract(c, a)]
   const w = cross(u, v)
   const size = dot(w, w)
-  if (size < 1e-12 * dot(u, u) * dot(v, v)) return null
+  if (size < COLLINEAR * dot(u, u) * dot(v, v)) return null
   const t = cross(w, u).map((x) => x * dot(v, v))
   const s = cross(v, w).map((x) => x * dot(u, u))
   const to = [0, 1, 2].map((k) => (t[k] + s[k]) / (2 * size)) as unknown as Vector

@@ -6,9 +6,7 @@ import { ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { CREASE } from './mesh'
 import type { Mesh } from './mesh'
-
-/** Corners nearer than this share of the largest coordinate are one. */
-const GRAIN = 1e-6
+import { GRAIN, LEAST_GRAIN } from '../tolerances'
 
 /** @param positions nine numbers a triangle [m]; triangles without area are left out */
 export function meshOfTriangles(positions: Float32Array): Mesh {
@@ -81,7 +79,7 @@ function faceNormals(p: Float32Array): Float32Array {
 function cornersOf(p: Float32Array): Int32Array {
   let largest = 0
   for (const v of p) largest = Math.max(largest, Math.abs(v))
-  const grain = Math.max(largest * GRAIN, 1e-12)
+  const grain = Math.max(largest * GRAIN, LEAST_GRAIN)
   const known = new Map<string, number>()
   return Int32Array.from({ length: p.length / 3 }, (_, v) => {
     const key = `${Math.round(p[3 * v] / grain)} ${Math.round(p[3 * v + 1] / grain)} ${Math.round(p[3 * v + 2] / grain)}`

@@ -4,6 +4,7 @@ import { extrude, twiceArea } from '../mesh/mesh'
 import { revolve } from '../mesh/revolve'
 import { defineShape } from '../shape'
 import type { Contradiction } from '../shape'
+import { CORNER } from '../tolerances'
 
 export const extruded = defineShape({
   kind: 'extruded',
@@ -60,7 +61,7 @@ function outlineFault(outline: readonly number[]): Contradiction<never> | null {
   const size = Math.max(...outline.map(Math.abs))
   for (let i = 0; i < n; i++) {
     const [a, b] = [points[i], points[(i + 1) % n]]
-    if (Math.hypot(b[0] - a[0], b[1] - a[1]) < 1e-9 * size)
+    if (Math.hypot(b[0] - a[0], b[1] - a[1]) < CORNER * size)
       return fault(`points ${i + 1} and ${((i + 1) % n) + 1} are the same`)
     for (let k = i + 2; k < n; k++) {
       if (i === 0 && k === n - 1) continue
@@ -68,7 +69,7 @@ function outlineFault(outline: readonly number[]): Contradiction<never> | null {
         return fault(`the outline crosses itself between points ${i + 1} and ${k + 1}`)
     }
   }
-  return Math.abs(twiceArea(outline)) < 1e-9 * size * size ? fault('the outline encloses nothing') : null
+  return Math.abs(twiceArea(outline)) < CORNER * size * size ? fault('the outline encloses nothing') : null
 }
 
 type Point = readonly [number, number]

@@ -12,6 +12,7 @@ import { axialDatums, faceFrame } from '../face-frame'
 import { extrude } from '../mesh/mesh'
 import { defineShape } from '../shape'
 import type { Extras } from '../shape'
+import { FULL_TURN } from '../tolerances'
 
 type Programme = Readonly<Record<'base' | 'roller' | 'lift' | 'rise' | 'dwell' | 'fall', number>>
 
@@ -40,7 +41,7 @@ export const cam = defineShape({
     },
   },
   contradiction: (d, extras) => {
-    if (d.rise + d.dwell + d.fall > 2 * Math.PI + 1e-9)
+    if (d.rise + d.dwell + d.fall > 2 * Math.PI + FULL_TURN)
       return {
         dimension: 'fall',
         message: 'rise, upper dwell and return take more than a full turn together',

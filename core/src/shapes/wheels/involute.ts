@@ -4,6 +4,7 @@
  * that the rack cuts. Angles in rad, lengths in m.
  */
 import type { Toothing } from '../transmission'
+import { INVOLUTE, ON_FLANK, SAME_TEETH } from '../tolerances'
 
 const ADDENDUM = 1
 const DEDENDUM = 1.25
@@ -18,7 +19,7 @@ function inverseInvolute(value: number): number {
   for (let i = 0; i < 40; i++) {
     const step = (involute(angle) - value) / Math.tan(angle) ** 2
     angle -= step
-    if (Math.abs(step) < 1e-15) break
+    if (Math.abs(step) < INVOLUTE) break
   }
   return angle
 }
@@ -72,7 +73,10 @@ export interface WorkingPair {
 
 /** Two gears without backlash (ISO 21771, 5.1 and 5.4.2); null when they cannot mesh. */
 export function workingPair(a: Toothing, b: Toothing, internal: boolean): WorkingPair | null {
-  if (Math.abs(a.module / b.module - 1) > 1e-9 || Math.abs(a.pressureAngle - b.pressureAngle) > 1e-9)
+  if (
+    Math.abs(a.module / b.module - 1) > SAME_TEETH ||
+    Math.abs(a.pressureAngle - b.pressureAngle) > SAME_TEETH
+  )
     return null
   const teeth = internal ? b.teeth - a.teeth : a.teeth + b.teeth
   if (teeth <= 0) return null
@@ -105,7 +109,7 @@ export function externalFlank(toothing: Toothing): Flank {
   const fillet = filletPoints(toothing)
   // the fillet ends where it meets the involute; below the base circle there is none
   const meets = fillet.findIndex(
-    ([r, half]) => r > base && half > halfToothAngle(toothing, base, r) - 1e-12 && r > fillet[0][0],
+    ([r, half]) => r > base && half > halfToothAngle(toothing, base, r) - ON_FLANK && r > fillet[0][0],
   )
   const kept = meets < 0 ? fillet : fillet.slice(0, meets)
   const from = Math.max(base, kept[kept.length - 1][0])

@@ -1,0 +1,22 @@
+/** Tolerances of analysis/: what each is in, and what gets worse when it is larger or smaller. Lengths in sizes are divided by the mechanism's size. */
+
+/** Slip at the pitch point, per unit of size, below which wheels roll [1/s]. Larger: wrong ratios pass. Smaller: rounding slips. */
+export const ROLLING = 1e-9
+
+/** Values that differ by less agree [rad, sizes]. Larger: poses that contradict pass. Smaller: typed poses are refused. */
+export const AGREES = 1e-8
+
+/**
+ * Beyond a limit by less than this is at the limit [rad, sizes]. Larger: limits give. Smaller: a motion that ends at its
+ * limit is told to pass it.
+ */
+export const TOUCHING = 1e-9
+
+/**
+ * Rate, beside rates near 1, that counts as standing still [rad/s, sizes/s]. Larger: slow followers are told as parked.
+ * Smaller: rounding moves.
+ */
+export const STILL = 1e-9
+
+/** Rate by which one free motion moves a body more than another one [rad/s, m/s]; with less the first one stays. */
+export const STRONGER = 1e-9

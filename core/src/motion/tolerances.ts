@@ -1,0 +1,34 @@
+/** Tolerances of motion/: what each is in, and what gets worse when it is larger or smaller. Lengths in sizes are divided by the mechanism's size. */
+
+/** Instants nearer than this are one [s]. Larger: short acts are lost. Smaller: rounding begins acts twice. */
+export const SAME_INSTANT = 1e-12
+
+/**
+ * What is further apart cannot be closed again by a cue [rad, sizes]. Larger: bodies jump when a joint is restored.
+ * Smaller: hand-overs after a long motion are refused.
+ */
+export const APART = 1e-6
+
+/** Nearer to a value than this has reached it [rad, sizes]. */
+export const REACHED = 1e-12
+
+/** A passing is sought to this [s]. Larger: what waits for it starts late. Smaller: bisection below rounding. */
+export const INSTANT = 1e-12
+
+/** Starts this far before the scenario count as at its start [s]. */
+export const BEFORE_START = 1e-12
+
+/** Share by which run-up and run-down may exceed the time on [-], for shares that add up to 100 %. */
+export const FULL_TIME = 1e-12
+
+/** A value comes after the one before it by more than this [s]. */
+export const NEXT_TIME = 1e-9
+
+/** Moves that overlap by less follow each other [s]. Larger: overlaps pass. Smaller: typed times that meet are refused. */
+export const TOUCHES = 1e-9
+
+/** What a move over no distance takes [s]; zero would have no rate. */
+export const NO_TIME = 1e-9
+
+/** Beyond a limit by less than this a move ends at the limit [rad, sizes]. */
+export const PAST_LIMIT = 1e-9
