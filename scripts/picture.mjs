@@ -28,7 +28,8 @@ function modules() {
 function roomOf(file) {
   if (/\.test\.ts$/.test(file)) return null
   const inside = /^(core\/src|app)\/([\w-]+)\//.exec(file)
-  if (inside) return ['assets', 'plugins'].includes(inside[2]) ? null : `${inside[1].split('/')[0]}/${inside[2]}`
+  if (inside)
+    return ['assets', 'plugins'].includes(inside[2]) ? null : `${inside[1].split('/')[0]}/${inside[2]}`
   const side = /^(cli|server|shared|demo)\//.exec(file)?.[1]
   return side ?? (/^core\/src\/index/.test(file) ? 'core' : null)
 }

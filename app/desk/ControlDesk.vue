@@ -41,7 +41,7 @@ async function add(choice: DeskControl | null) {
 const ends = (index: number) => {
   const { channel } = joints.value[index]!.reading
   const { lower, upper } = rangeOf(channel)
-  return [display(lower, channel.measures, 0), display(upper, channel.measures, 0)] as const
+  return [display(lower, channel.dimension, 0), display(upper, channel.dimension, 0)] as const
 }
 
 const { pause, resume } = useRafFn(recorder.tick, { immediate: false })

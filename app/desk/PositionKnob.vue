@@ -62,7 +62,7 @@ function step(event: KeyboardEvent, by: number) {
     :aria-valuemin="range.lower"
     :aria-valuemax="range.upper"
     :aria-valuenow="reading.value"
-    :aria-valuetext="display(reading.value, reading.channel.measures, 0)"
+    :aria-valuetext="display(reading.value, reading.channel.dimension, 0)"
     @pointerdown="press"
     @pointermove="turn"
     @pointerup="held = false"

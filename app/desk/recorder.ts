@@ -105,9 +105,9 @@ export const useRecorderStore = defineStore('recorder', () => {
     if (!mechanism.document) return
     const onDesk = new Set(desk.controls.map(({ joint }) => joint))
     const positions = channels
-      .map(({ coordinate, measures }, c) => ({
+      .map(({ coordinate, dimension }, c) => ({
         ...coordinate!,
-        measures: measures === 'length' ? ('length' as const) : ('angle' as const),
+        dimension: dimension === 'length' ? ('length' as const) : ('angle' as const),
         values: rows.map((row) => row[c] ?? 0),
       }))
       .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))

@@ -10,13 +10,13 @@ const { goTo } = useJointControl()
 const typed = ref<string | null>(null)
 const fault = ref('')
 const shown = computed(
-  () => typed.value ?? display(props.reading.value, props.reading.channel.measures, 0, 3),
+  () => typed.value ?? display(props.reading.value, props.reading.channel.dimension, 0, 3),
 )
 
 async function submit() {
   if (typed.value === null) return
-  const measures = props.reading.channel.measures === 'length' ? 'length' : 'angle'
-  const read = parseQuantity(typed.value.replace('−', '-'), measures)
+  const dimension = props.reading.channel.dimension === 'length' ? 'length' : 'angle'
+  const read = parseQuantity(typed.value.replace('−', '-'), dimension)
   if (!read.ok) {
     fault.value = read.problems[0]!.message
     return

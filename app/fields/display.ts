@@ -23,11 +23,11 @@ const SHOWN = {
 /** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */
 export function display(
   value: number,
-  measures: Channel['measures'],
+  dimension: Channel['dimension'],
   derivative: 0 | 1 | 2,
   extra = 0,
 ): string {
-  const { unit, decimals } = SHOWN[measures][derivative]
+  const { unit, decimals } = SHOWN[dimension][derivative]
   return formatQuantity(value, unit, decimals + extra)
 }
 
@@ -37,5 +37,5 @@ export const seconds = (time: number, decimals = 2): string => formatQuantity(ti
 export const formatSpan = (from: number, to: number): string => `${formatNumber(from, 2)}–${seconds(to)}`
 
 /** A position as a person would type it: "12.5 mm", "30 deg". */
-export const typedPosition = (value: number, measures: Channel['measures']): string =>
-  positionText(value, measures === 'length' ? 'length' : 'angle', 6)
+export const typedPosition = (value: number, dimension: Channel['dimension']): string =>
+  positionText(value, dimension === 'length' ? 'length' : 'angle', 6)

@@ -28,7 +28,7 @@ export function useTravelDial(view: Ref<Viewport | null>) {
     // a joint of several freedoms has no single dial
     return found && jointType(found.kind)?.freedoms.length === 1 ? found : undefined
   })
-  const measures = computed(() =>
+  const dimension = computed(() =>
     jointType(joint.value?.kind ?? '')?.freedoms[0]?.motion === 'slide'
       ? ('length' as const)
       : ('angle' as const),
@@ -39,13 +39,13 @@ export function useTravelDial(view: Ref<Viewport | null>) {
     if (stage.stage !== 'connect' || !joint.value || !place || !reading) return null
     const settings = joint.value.freedoms?.[0]
     const limit = (name: Limit) =>
-      pulled.value?.limit === name ? pulled.value.value : siOf(settings?.[name], measures.value)
+      pulled.value?.limit === name ? pulled.value.value : siOf(settings?.[name], dimension.value)
     return {
       body: place.from,
       frame: place.frame,
-      turns: measures.value === 'angle',
+      turns: dimension.value === 'angle',
       value: reading.value,
-      zero: siOf(settings?.zero, measures.value) ?? 0,
+      zero: siOf(settings?.zero, dimension.value) ?? 0,
       lower: limit('lower'),
       upper: limit('upper'),
     }
@@ -57,7 +57,7 @@ export function useTravelDial(view: Ref<Viewport | null>) {
     const near = pulled.value?.value ?? spec.value?.[limit] ?? spec.value?.value ?? 0
     const value = view.value?.dialValueAt(x, y, near)
     if (value === null || value === undefined) return
-    const step = STEP[measures.value]
+    const step = STEP[dimension.value]
     pulled.value = { limit, value: Math.round(value / step) * step }
   }
 
@@ -65,8 +65,8 @@ export function useTravelDial(view: Ref<Viewport | null>) {
     const set = pulled.value
     const target = joint.value
     if (!set || !target) return
-    const unit = measures.value === 'angle' ? 'deg' : 'mm'
-    const size = measures.value === 'angle' ? Math.PI / 180 : 0.001
+    const unit = dimension.value === 'angle' ? 'deg' : 'mm'
+    const size = dimension.value === 'angle' ? Math.PI / 180 : 0.001
     const shown = `${Number((set.value / size).toFixed(6))} ${unit}`
     const name = jointType(target.kind)!.freedoms[0]!.name
     await mechanism.edit(`${target.name}: ${set.limit} limit ${shown}`, (draft) => {

@@ -31,8 +31,8 @@ export async function readModel(path: string): Promise<Result<Model>> {
 
 /** Prints problems where errors go, each with its place. */
 export function printProblems(problems: readonly Problem[]): void {
-  for (const { code, message, path } of problems) {
-    console.error(`${message}\n    ${code}${path ? ` at ${path}` : ''}`)
+  for (const { code, message, pointer } of problems) {
+    console.error(`${message}\n    ${code}${pointer ? ` at ${pointer}` : ''}`)
   }
 }
 

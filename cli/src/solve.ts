@@ -23,7 +23,7 @@ interface Column {
   /** Of the joint or probe. */
   readonly id: string
   readonly name: string
-  readonly measures: Channel['measures']
+  readonly dimension: Channel['dimension']
   /** Value, first and second derivative at a frame. */
   readonly read: (frame: number) => readonly [number, number, number]
 }
@@ -133,7 +133,7 @@ function columnsOf({ mechanism }: Model, take: Take): Column[] {
     return {
       id: channel.coordinate!.joint,
       name: several ? `${channel.name} ${freedom.name}` : channel.name,
-      measures: channel.measures,
+      dimension: channel.dimension,
       read: (frame) => {
         const at = frame * n + c
         return [take.coordinates[at], take.coordinateRates[at], take.coordinateAccelerations[at]]
@@ -141,11 +141,11 @@ function columnsOf({ mechanism }: Model, take: Take): Column[] {
     }
   })
   const m = take.probeChannels.length
-  const probes = take.probeChannels.map(({ key, name, measures }, p): Column => {
+  const probes = take.probeChannels.map(({ key, name, dimension }, p): Column => {
     return {
       id: key,
       name,
-      measures,
+      dimension: dimension,
       read: (frame) => {
         const at = 3 * (frame * m + p)
         return [take.probes[at], take.probes[at + 1], take.probes[at + 2]]
@@ -191,12 +191,12 @@ function headsOf(columns: readonly Column[]): string[] {
   )
 }
 
-const SHOWN: Readonly<Record<Channel['measures'], readonly [string, number]>> = {
+const SHOWN: Readonly<Record<Channel['dimension'], readonly [string, number]>> = {
   angle: ['deg', 4],
   length: ['mm', 4],
   angularSpeed: ['rpm', 4],
 }
-const SI: Readonly<Record<Channel['measures'], readonly [string, string, string]>> = {
+const SI: Readonly<Record<Channel['dimension'], readonly [string, string, string]>> = {
   angle: ['rad', 'rad/s', 'rad/s2'],
   length: ['m', 'm/s', 'm/s2'],
   angularSpeed: ['rad/s', 'rad/s2', 'rad/s3'],
@@ -209,11 +209,11 @@ function thinned(frames: readonly number[]): number[] {
 
 function print(times: Float64Array, frames: readonly number[], columns: readonly Column[]): void {
   const names = headsOf(columns)
-  const head = ['time [s]', ...columns.map(({ measures }, k) => `${names[k]} [${SHOWN[measures][0]}]`)]
+  const head = ['time [s]', ...columns.map(({ dimension }, k) => `${names[k]} [${SHOWN[dimension][0]}]`)]
   const rows = frames.map((frame) => [
     formatNumber(times[frame], 4),
-    ...columns.map(({ measures, read }) => {
-      const [unit, decimals] = SHOWN[measures]
+    ...columns.map(({ dimension, read }) => {
+      const [unit, decimals] = SHOWN[dimension]
       return formatNumber(read(frame)[0] / sizeOfUnit(unit), decimals)
     }),
   ])
@@ -222,7 +222,7 @@ function print(times: Float64Array, frames: readonly number[], columns: readonly
 
 function csvOf(times: Float64Array, frames: readonly number[], columns: readonly Column[]): string {
   const names = headsOf(columns)
-  const fields = columns.flatMap(({ measures }, k) => SI[measures].map((unit) => `${names[k]} [${unit}]`))
+  const fields = columns.flatMap(({ dimension }, k) => SI[dimension].map((unit) => `${names[k]} [${unit}]`))
   return `${Papa.unparse({
     fields: ['time [s]', ...fields],
     data: frames.map((frame) => [times[frame], ...columns.flatMap(({ read }) => read(frame).map(cell))]),
@@ -241,10 +241,10 @@ const asJson = (
 ) => ({
   scenario,
   times: frames.map((frame) => times[frame]),
-  columns: columns.map(({ id, name, measures, read }) => ({
+  columns: columns.map(({ id, name, dimension, read }) => ({
     id,
     name,
-    units: SI[measures],
+    units: SI[dimension],
     values: frames.map((frame) => read(frame)[0]),
     first: frames.map((frame) => read(frame)[1]),
     second: frames.map((frame) => read(frame)[2]),

@@ -7,7 +7,7 @@
 export interface Problem {
   readonly code: string
   readonly message: string
-  readonly path?: string
+  readonly pointer?: string
   readonly ids?: readonly string[]
   /** What the message says, for programs; which entries there are belongs to the code. */
   readonly data?: Readonly<Record<string, number | string>>

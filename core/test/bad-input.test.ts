@@ -114,7 +114,7 @@ describe('any document', () => {
 /** The codes and places of what is wrong. */
 const faults = (document: MechanismDocument): [string, string | undefined][] => {
   const model = openModel(document)
-  return model.ok ? [] : model.problems.map(({ code, path }) => [code, path])
+  return model.ok ? [] : model.problems.map(({ code, pointer }) => [code, pointer])
 }
 const base = () =>
   new Sketch()

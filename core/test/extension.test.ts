@@ -42,7 +42,7 @@ describe('a toy of every kind', () => {
     const wrong = arms().drive({ ...driver, period: '30 deg' }).document
     expect(validateDocument(wrong)).toMatchObject({
       ok: false,
-      problems: [{ path: '/scenarios/0/drivers/0/period' }],
+      problems: [{ pointer: '/scenarios/0/drivers/0/period' }],
     })
     expect(JSON.stringify(documentSchema())).toContain('"Sway"')
   })
@@ -63,7 +63,7 @@ describe('a toy of every kind', () => {
     const dangling = arms().relate({ ...relation, b: { joint: 'nowhere' } }).document
     expect(validateDocument(dangling)).toMatchObject({
       ok: false,
-      problems: [{ code: 'reference-missing', path: '/relations/0/b/joint' }],
+      problems: [{ code: 'reference-missing', pointer: '/relations/0/b/joint' }],
     })
   })
 

@@ -91,14 +91,14 @@ describe('a bad save leaves the row as it was', () => {
 
   it('an unknown field beside the document', async () => {
     const body = await refused({ revision: 1, document: (await opened()).document, force: true }, 422)
-    expect(body.problems).toMatchObject([{ code: 'field-unknown', path: '/force' }])
+    expect(body.problems).toMatchObject([{ code: 'field-unknown', pointer: '/force' }])
   })
 
   it('an unknown field in the document', async () => {
     const { document } = await opened()
     document.joints[0].glue = 'strong'
     const body = await refused({ revision: 1, document }, 422)
-    expect(body.problems[0]).toMatchObject({ code: 'field-unknown', path: '/joints/0/glue' })
+    expect(body.problems[0]).toMatchObject({ code: 'field-unknown', pointer: '/joints/0/glue' })
   })
 
   it('a link of zero length, named', async () => {

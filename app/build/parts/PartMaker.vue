@@ -42,7 +42,7 @@ const setOption = (name: string, value: string) =>
         :key="name"
         :label="spec.label"
         :value="maker.part!.dimensions[name]!"
-        :dimension="spec.measures === 'count' ? 'number' : (spec.measures ?? 'length')"
+        :dimension="spec.dimension === 'count' ? 'number' : (spec.dimension ?? 'length')"
         :commit="setDimension(name)"
       />
       <div v-for="[name, option] in choices" :key="name" class="field">

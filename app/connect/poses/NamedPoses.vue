@@ -58,8 +58,8 @@ async function save() {
 
 const targetsOf = ({ values: kept }: NamedPose): CoordinateValue[] =>
   kept.flatMap(({ value, ...name }) => {
-    const measures = channelOf(run.report?.channels ?? [], name)?.measures
-    return measures === undefined ? [] : [{ ...name, value: siValue(value, measures) }]
+    const dimension = channelOf(run.report?.channels ?? [], name)?.dimension
+    return dimension === undefined ? [] : [{ ...name, value: siValue(value, dimension) }]
   })
 
 /** Shows a pose while the pointer or the focus is on it; nothing moves. */

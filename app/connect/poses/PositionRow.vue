@@ -13,7 +13,7 @@ const row = useTemplateRef<HTMLElement>('row')
 const isSeen = useElementVisibility(row, { initialValue: true })
 const value = computed<string>((before) =>
   isSeen.value || before === undefined
-    ? display(props.reading.value, props.reading.channel.measures, 0)
+    ? display(props.reading.value, props.reading.channel.dimension, 0)
     : before,
 )
 </script>

@@ -34,12 +34,12 @@ const fields = computed(() => {
 const terms = computed(() => {
   const relation = maker.effect?.relation
   if (relation?.kind !== 'sum') return []
-  const measures = relation.terms.map(({ joint, freedom }) => channelNamed({ joint, freedom })?.measures)
-  const mixed = new Set(measures).size > 1
+  const dimension = relation.terms.map(({ joint, freedom }) => channelNamed({ joint, freedom })?.dimension)
+  const mixed = new Set(dimension).size > 1
   return relation.terms.map(({ joint, freedom, factor }, k) => {
     const name = channelNamed({ joint, freedom })?.name ?? joint
     // of a kind, the unit does not matter
-    const per = mixed ? (measures[k] === 'angle' ? ', a radian' : ', a metre') : ''
+    const per = mixed ? (dimension[k] === 'angle' ? ', a radian' : ', a metre') : ''
     return { factor, label: `Factor of ${name}${per}` }
   })
 })

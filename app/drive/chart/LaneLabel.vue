@@ -27,10 +27,10 @@ function choose() {
 
 /** The largest speed and acceleration, while these are laid over the curve. */
 const peaks = computed(() => {
-  const { rates, accelerations, measures } = props.lane
+  const { rates, accelerations, dimension } = props.lane
   const peak = (samples: Samples | null, derivative: 1 | 2) => {
     const ends = isSeen.value && samples ? rangeOf(samples) : null
-    return ends ? display(Math.max(-ends[0], ends[1]), measures, derivative) : ''
+    return ends ? display(Math.max(-ends[0], ends[1]), dimension, derivative) : ''
   }
   const { speed, acceleration } = timing.laidOver
   const told = [speed ? peak(rates, 1) : '', acceleration ? peak(accelerations, 2) : ''].filter(Boolean)
@@ -38,9 +38,9 @@ const peaks = computed(() => {
 })
 
 const range = computed(() => {
-  const { range: ends, measures } = props.lane
+  const { range: ends, dimension } = props.lane
   if (!ends) return ''
-  const [low, high] = ends.map((end) => display(end, measures, 0))
+  const [low, high] = ends.map((end) => display(end, dimension, 0))
   // the unit once
   return `${low!.replace(/[^−\d.]+$/, '')} … ${high}`
 })

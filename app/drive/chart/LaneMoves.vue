@@ -84,10 +84,10 @@ function levelUnder(event: PointerEvent | MouseEvent): number {
 }
 /** To a tenth of a millimetre or of a degree. */
 function tidy(value: number): number {
-  const unit = props.lane.measures === 'length' ? 1e-4 : Math.PI / 1800
+  const unit = props.lane.dimension === 'length' ? 1e-4 : Math.PI / 1800
   return Math.round(value / unit) * unit
 }
-const words = (value: number) => typedPosition(value, props.lane.measures)
+const words = (value: number) => typedPosition(value, props.lane.dimension)
 
 function hold(event: PointerEvent, of: Placed, part: Part) {
   if (event.button !== 0) return
@@ -195,7 +195,7 @@ function make(event: MouseEvent) {
   const room = (next ? next.item.start : timing.length) - at.time
   const [low, high] = props.lane.range ?? [0, 0]
   const start = at.tie ? { tie: at.tie } : { start: inSeconds(at.time) }
-  const { by, ...move } = newMove(props.lane.measures)
+  const { by, ...move } = newMove(props.lane.dimension)
   const target = high > low ? { to: words(levelUnder(event)) } : { by }
   const duration = room > 0 && room < 0.5 ? inSeconds(room) : move.duration
   void edits.move(props.driver.id, index, { ...move, ...start, ...target, duration })
@@ -237,9 +237,9 @@ function key(event: KeyboardEvent, one: Placed) {
       tabindex="0"
       :class="{ chosen: timing.isChosen(one.key), tied: one.move.tie !== undefined }"
       :style="style(one)"
-      :aria-label="`${one.name}, ${formatSpan(one.item.start, one.item.end)}, to ${display(one.levels[1], lane.measures, 0)}`"
+      :aria-label="`${one.name}, ${formatSpan(one.item.start, one.item.end)}, to ${display(one.levels[1], lane.dimension, 0)}`"
       :aria-pressed="timing.isChosen(one.key)"
-      :title="`${one.name}: ${formatSpan(shownOf(one).start, shownOf(one).end)}, to ${display(shownOf(one).level, lane.measures, 0)}`"
+      :title="`${one.name}: ${formatSpan(shownOf(one).start, shownOf(one).end)}, to ${display(shownOf(one).level, lane.dimension, 0)}`"
       @pointerdown.stop="hold($event, one, 'whole')"
       @pointermove="pull"
       @pointerup="drop"
@@ -247,7 +247,7 @@ function key(event: KeyboardEvent, one: Placed) {
       @keydown="key($event, one)"
     >
       <span v-if="drag?.of.key === one.key" class="told tabular">
-        {{ drag.part === 'level' ? display(drag.level, lane.measures, 0) : formatSpan(drag.start, drag.end)
+        {{ drag.part === 'level' ? display(drag.level, lane.dimension, 0) : formatSpan(drag.start, drag.end)
         }}{{ drag.snapped?.tie ? ' tied' : '' }}
       </span>
       <template v-if="!isLocked && timing.chosen === one.key">

@@ -19,11 +19,11 @@ const ties = computed(() => {
   const { document, scenario } = mechanism
   if (!document || !scenario) return []
   const entries = startingEntries(document, scenario)
-  const laneOf = (path: string) => {
-    const driver = /^\/drivers\/(\d+)/.exec(path)
+  const laneOf = (pointer: string) => {
+    const driver = /^\/drivers\/(\d+)/.exec(pointer)
     return driver ? scenario.drivers[Number(driver[1])]!.id : CUES
   }
-  const lanes = new Map(entries.map(({ key, path }) => [key, laneOf(path)]))
+  const lanes = new Map(entries.map(({ key, pointer }) => [key, laneOf(pointer)]))
   return entries.flatMap(({ key, after, timed }) => {
     const start = timing.itemOf(key)?.start ?? Number.NaN
     return timed.tie && after !== null && start >= 0

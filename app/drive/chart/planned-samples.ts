@@ -13,9 +13,9 @@ export function plannedSamples(
   driver: Moves | PathDriver,
   items: readonly PlannedItem[],
   { frames, interval }: Pick<Take, 'frames' | 'interval'>,
-  measures: 'length' | 'angle',
+  dimension: 'length' | 'angle',
 ): PlannedSamples {
-  const course = plannedCourse(driver, items, measures)
+  const course = plannedCourse(driver, items, dimension)
   const values = new Float64Array(3 * frames)
   const jet = new Float64Array(4)
   for (let frame = 0; frame < frames; frame++) {

@@ -29,7 +29,7 @@ export interface Lane {
   interval: number
   /** The same in the scenario that is compared, and the time between two of its values [s]. */
   compared: { readonly samples: Samples; readonly interval: number } | null
-  measures: Channel['measures']
+  dimension: Channel['dimension']
 }
 
 /** A quantity over a take, with its first and second derivatives. */
@@ -37,7 +37,7 @@ interface Column {
   readonly samples: Samples
   readonly rates: Samples
   readonly accelerations: Samples
-  readonly measures: Channel['measures']
+  readonly dimension: Channel['dimension']
 }
 
 export function useLanes() {
@@ -62,7 +62,7 @@ export function useLanes() {
           run.compared && driverColumn(run.compared, onJoint(driver)),
         ),
       ),
-      measures: measuresOf(driver),
+      dimension: measuresOf(driver),
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
       id: probe.id,
@@ -101,8 +101,8 @@ export function useLanes() {
   function columnOf(take: Take, driver: AnyDriver): Column | null {
     const own = driverColumn(take, onJoint(driver))
     if (own || !('moves' in driver)) return own
-    const measures = measuresOf(driver)
-    return { ...plannedSamples(driver, timing.items, take, measures), measures }
+    const dimension = measuresOf(driver)
+    return { ...plannedSamples(driver, timing.items, take, dimension), dimension }
   }
 
   function measuresOf(driver: AnyDriver): 'length' | 'angle' {
@@ -113,7 +113,7 @@ export function useLanes() {
     const relation = document?.relations?.find(({ id }) => id === driver.relation)
     const { joint, freedom } = relation ? coordinatesOf(relation)[0]![1] : driver
     const channel = channelOf(run.report?.channels ?? [], { joint, freedom })
-    return channel?.measures === 'length' ? 'length' : 'angle'
+    return channel?.dimension === 'length' ? 'length' : 'angle'
   }
 
   /** The lane of moves reaches to all their levels, those that are not solved yet included. */
@@ -127,8 +127,8 @@ export function useLanes() {
   }
 
   /** Value of a lane at the playhead, in words. */
-  const reading = ({ samples, measures }: Lane): string =>
-    samples ? display(sampleAt(samples, playback.frame), measures, 0) : ''
+  const reading = ({ samples, dimension }: Lane): string =>
+    samples ? display(sampleAt(samples, playback.frame), dimension, 0) : ''
 
   return { lanes, reading }
 }
@@ -151,7 +151,7 @@ function coordinateColumn(take: Take, key: string): Column | null {
         samples: of(coordinates),
         rates: of(coordinateRates),
         accelerations: of(coordinateAccelerations),
-        measures: channel.measures,
+        dimension: channel.dimension,
       }
     : null
 }
@@ -166,12 +166,12 @@ function probeColumn(take: Take, id: string): Column | null {
     first: 3 * index + derivative,
     frames,
   })
-  return channel ? { samples: of(0), rates: of(1), accelerations: of(2), measures: channel.measures } : null
+  return channel ? { samples: of(0), rates: of(1), accelerations: of(2), dimension: channel.dimension } : null
 }
 
 type Drawn = Pick<
   Lane,
-  'samples' | 'rates' | 'accelerations' | 'range' | 'interval' | 'measures' | 'compared'
+  'samples' | 'rates' | 'accelerations' | 'range' | 'interval' | 'dimension' | 'compared'
 >
 
 const drawn = (take: Take | null, column: Column | null): Drawn => ({
@@ -181,5 +181,5 @@ const drawn = (take: Take | null, column: Column | null): Drawn => ({
   range: column && rangeOf(column.samples),
   interval: take?.interval ?? 0,
   compared: null,
-  measures: column?.measures ?? 'length',
+  dimension: column?.dimension ?? 'length',
 })

@@ -37,7 +37,9 @@ const targets = computed((): { value: Driven; title: string }[] => {
   ]
 })
 const isPath = computed(() => wanted.value !== null && 'path' in wanted.value)
-const turns = computed(() => channelOf(run.report?.channels ?? [], wanted.value ?? {})?.measures !== 'length')
+const turns = computed(
+  () => channelOf(run.report?.channels ?? [], wanted.value ?? {})?.dimension !== 'length',
+)
 
 async function add(way: 'moves' | 'motor') {
   const words = targets.value.find(({ value }) => value === wanted.value)?.title ?? ''

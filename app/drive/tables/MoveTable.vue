@@ -23,7 +23,7 @@ const maker = usePathMakerStore()
 /** The path that the lane goes along. */
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
 const edits = useScenarioEdits()
-const dimension = computed(() => (props.lane.measures === 'length' ? 'length' : 'angle'))
+const dimension = computed(() => (props.lane.dimension === 'length' ? 'length' : 'angle'))
 const rates = computed(() =>
   dimension.value === 'length'
     ? (['speed', 'acceleration'] as const)
@@ -70,7 +70,7 @@ function say(row: Row, way: string) {
     delete move.to
     delete move.by
     const value = way === 'to' ? levels[1] : levels[1] - levels[0]
-    move[way as 'to' | 'by'] = typedPosition(value, props.lane.measures)
+    move[way as 'to' | 'by'] = typedPosition(value, props.lane.dimension)
   })
 }
 const setDuration = (row: Row) => (value: Quantity) =>
@@ -109,7 +109,7 @@ const rest = (on: boolean) =>
     if (on) driver.suspended = true
     else delete driver.suspended
   })
-const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.measures))
+const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.dimension))
 </script>
 
 <template>

@@ -35,7 +35,7 @@ const passes = computed(() => {
   const found = when.value?.probe
     ? channels.find(({ key }) => key === when.value?.probe)
     : channelOf(channels, when.value ?? {})
-  return found?.measures === 'angularSpeed' ? 'angularSpeed' : (found?.measures ?? 'angle')
+  return found?.dimension === 'angularSpeed' ? 'angularSpeed' : (found?.dimension ?? 'angle')
 })
 
 async function pick(value: Start | null) {
@@ -43,7 +43,7 @@ async function pick(value: Start | null) {
   const now = startOf(props.entry)
   const channel =
     value.way === 'joint' && run.report?.channels.find(({ coordinate }) => coordinate?.joint === value.id)
-  const passed = channel && channel.measures === 'length' ? '10 mm' : '10 deg'
+  const passed = channel && channel.dimension === 'length' ? '10 mm' : '10 deg'
   const refused = await props.alter(`${props.name}: other start`, (timed) =>
     choose(timed, value, now, passed),
   )

@@ -84,12 +84,12 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
     <QuantityField
-      v-for="[dimension, { label, measures }] in dimensionsOf(part)"
-      :key="dimension"
+      v-for="[name, { label, dimension }] in dimensionsOf(part)"
+      :key="name"
       :label="label"
-      :value="part.dimensions[dimension] ?? null"
-      :dimension="measures === 'count' ? 'number' : (measures ?? 'length')"
-      :commit="resize(part, dimension, label)"
+      :value="part.dimensions[name] ?? null"
+      :dimension="dimension === 'count' ? 'number' : (dimension ?? 'length')"
+      :commit="resize(part, name, label)"
     />
     <div v-for="[name, option] in optionsOf(part)" :key="name" class="name">
       <v-select

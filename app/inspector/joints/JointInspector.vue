@@ -88,12 +88,12 @@ const drive = (kind: 'moves' | 'motor') =>
   <JointHead v-if="stage.stage !== 'drive'" :joint="joint" />
   <FactRow name="Joint">{{ type?.noun }} · {{ bodies }}</FactRow>
   <template v-for="reading in mine" :key="reading.channel.key">
-    <FactRow name="Position">{{ display(reading.value, reading.channel.measures, 0, 3) }}</FactRow>
+    <FactRow name="Position">{{ display(reading.value, reading.channel.dimension, 0, 3) }}</FactRow>
     <FactRow v-if="reading.rate !== null" name="Speed">
-      {{ display(reading.rate, reading.channel.measures, 1, 2) }}
+      {{ display(reading.rate, reading.channel.dimension, 1, 2) }}
     </FactRow>
     <FactRow v-if="reading.acceleration !== null" name="Acceleration">
-      {{ display(reading.acceleration, reading.channel.measures, 2, 2) }}
+      {{ display(reading.acceleration, reading.channel.dimension, 2, 2) }}
     </FactRow>
   </template>
 

@@ -65,8 +65,8 @@ const clear = (freedom: string, field: Field) => () =>
 async function takePresent(freedom: (typeof freedoms.value)[number], field: Field) {
   const { reading } = freedom
   if (!reading) return
-  const { measures } = reading.channel
-  const shown = display(reading.value, measures, 0, 4).replace('−', '-').replace('°', ' deg')
+  const { dimension } = reading.channel
+  const shown = display(reading.value, dimension, 0, 4).replace('−', '-').replace('°', ' deg')
   const refused = await set(freedom.name, field)(shown)
   fault.value = refused.map(({ message }) => message).join(' ')
 }

@@ -44,7 +44,7 @@ const differences = computed(() => {
       <li v-for="difference in differences.slice(0, MOST)" :key="difference.key">
         <button type="button" title="Go there" @click="playback.seek(difference.at)">
           <span class="name">{{ difference.name }}</span>
-          <span class="tabular">{{ display(difference.most, difference.measures, 0) }}</span>
+          <span class="tabular">{{ display(difference.most, difference.dimension, 0) }}</span>
           <span class="muted tabular">at {{ seconds(difference.at) }}</span>
         </button>
       </li>

@@ -12,8 +12,8 @@ function takeOf(rate: number, length: number, slide: (t: number) => number, turn
     interval: 1 / rate,
     coordinates,
     coordinateChannels: [
-      { key: 'rail/s', name: 'Rail', measures: 'length' },
-      { key: 'swing/angle', name: 'Swing', measures: 'angle' },
+      { key: 'rail/s', name: 'Rail', dimension: 'length' },
+      { key: 'swing/angle', name: 'Swing', dimension: 'angle' },
     ],
     probes: new Float64Array(0),
     probeChannels: [],

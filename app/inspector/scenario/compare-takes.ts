@@ -4,7 +4,7 @@ import type { Channel, Take } from '@ligamen/core'
 export interface Difference {
   readonly key: string
   readonly name: string
-  readonly measures: Channel['measures']
+  readonly dimension: Channel['dimension']
   /** SI, never negative. */
   readonly most: number
   /** Time at which they differ by that [s]. */
@@ -28,7 +28,7 @@ export function differencesOf(take: Take, other: Take): Difference[] {
   const end = Math.min((take.frames - 1) * take.interval, (other.frames - 1) * other.interval)
   const frames = Math.floor(end / take.interval + 1e-9) + 1
   return columns
-    .map(({ channel: { key, name, measures }, here, there }): Difference => {
+    .map(({ channel: { key, name, dimension }, here, there }): Difference => {
       let most = 0
       let at = 0
       for (let frame = 0; frame < frames; frame++) {
@@ -38,7 +38,7 @@ export function differencesOf(take: Take, other: Take): Difference[] {
         )
         if (gap > most) [most, at] = [gap, time]
       }
-      return { key, name, measures, most, at }
+      return { key, name, dimension, most, at }
     })
     .sort((a, b) => b.most - a.most)
 }

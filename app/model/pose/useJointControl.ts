@@ -82,15 +82,15 @@ export function useJointControl() {
   }
 
   /** Limits of a joint position, or what a slider may span without any. */
-  function rangeOf({ coordinate, measures }: Channel): Range {
+  function rangeOf({ coordinate, dimension }: Channel): Range {
     const joint = mechanism.document?.joints.find(({ id }) => id === coordinate?.joint)
     const freedom = joint?.freedoms?.find(({ name }) => name === coordinate?.freedom)
     const read = (quantity: string | number | undefined, otherwise: number) => {
       if (quantity === undefined) return otherwise
-      const parsed = parseQuantity(quantity, measures === 'length' ? 'length' : 'angle')
+      const parsed = parseQuantity(quantity, dimension === 'length' ? 'length' : 'angle')
       return parsed.ok ? parsed.value : otherwise
     }
-    const reach = measures === 'length' ? 0.2 : Math.PI
+    const reach = dimension === 'length' ? 0.2 : Math.PI
     return { lower: read(freedom?.lower, -reach), upper: read(freedom?.upper, reach) }
   }
 

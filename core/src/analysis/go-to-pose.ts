@@ -71,7 +71,7 @@ export function goToPose(
     way.push(solver.state.q.slice())
   }
   const off = targets.find(({ coordinate, value }) => {
-    const scale = mechanism.coordinates[coordinate].measures === 'length' ? mechanism.size : 1
+    const scale = mechanism.coordinates[coordinate].dimension === 'length' ? mechanism.size : 1
     return Math.abs(reader.values[coordinate] - value) > AGREES * scale
   })
   if (off) {
@@ -86,7 +86,7 @@ export function goToPose(
 }
 
 function drivenBy(mechanism: Mechanism, { coordinate, value }: PoseTarget, from: Float64Array): Driven {
-  const { joint, link, terms, constant, measures } = mechanism.coordinates[coordinate]
+  const { joint, link, terms, constant, dimension } = mechanism.coordinates[coordinate]
   const { source } = mechanism.geometry.joints[joint]
   const law = motionLaw('polynomial-3-4-5')!
   const jet = new Float64Array(4)
@@ -94,7 +94,7 @@ function drivenBy(mechanism: Mechanism, { coordinate, value }: PoseTarget, from:
   const row: Row = {
     owner: { kind: 'driver', id: source.id, name: source.name },
     direction: 'pose',
-    weight: measures === 'length' ? 1 / mechanism.size : 1,
+    weight: dimension === 'length' ? 1 / mechanism.size : 1,
     terms,
     constant,
     target: (time, out) => {

@@ -41,9 +41,9 @@ export function limitReached(
   let first: Problem | null = null
   let least = Infinity
   for (let c = 0; c < coordinates.length; c++) {
-    const { settings, joint, measures, freedom } = coordinates[c]
+    const { settings, joint, dimension, freedom } = coordinates[c]
     const value = now.values[c]
-    const slack = TOUCHING * (measures === 'length' ? size : 1)
+    const slack = TOUCHING * (dimension === 'length' ? size : 1)
     const limit =
       value > settings.upper + slack ? settings.upper : value < settings.lower - slack ? settings.lower : null
     if (limit === null) continue
@@ -55,7 +55,7 @@ export function limitReached(
     if (at >= least) continue
     least = at
     const { source } = geometry.joints[joint]
-    const unit = measures === 'length' ? 'mm' : 'deg'
+    const unit = dimension === 'length' ? 'mm' : 'deg'
     const side = limit === settings.upper ? 'upper' : 'lower'
     first = {
       code: step === 0 ? 'start-outside' : 'limit-reached',

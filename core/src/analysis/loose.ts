@@ -73,7 +73,7 @@ function sentenceOf(mechanism: Mechanism, solver: Solver, moving: number): strin
   }
   const coordinate = coordinates.find(({ link }) => link === moving)!
   const { source } = geometry.joints[movingJoint]
-  const verb = coordinate.measures === 'length' ? 'slide' : 'turn'
+  const verb = coordinate.dimension === 'length' ? 'slide' : 'turn'
   const which = geometry.joints[movingJoint].type.freedoms.length > 1 ? ` (${coordinate.freedom.name})` : ''
   const names = [...follows]
   const rest =

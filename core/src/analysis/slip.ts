@@ -50,7 +50,7 @@ function slipOf({ row }: CompiledRelation, pitch: PitchPoint, state: MotionState
   const { mechanism } = state
   const equations = new Equations({ ...mechanism, size }, [row])
   equations.placeEveryPair(state)
-  const links = new Set(row.terms.flatMap(({ link, pair }) => (pair ? [...pair.path] : [link])))
+  const links = new Set(row.terms.flatMap(({ link, pair }) => (pair ? [...pair.links] : [link])))
   // a turn is given the unit rate, so that the speed is one for 1 rad/s
   const isSlide = (link: number) => Number(mechanism.linkMotion[link] !== TURNS)
   const moved = [...links].sort((a, b) => isSlide(a) - isSlide(b))

@@ -33,7 +33,7 @@ function sweep(
   course: (from: number) => TimeFunction,
   duration: number,
 ): Clip {
-  const { link, terms, constant, measures, joint } = mechanism.coordinates[index]
+  const { link, terms, constant, dimension, joint } = mechanism.coordinates[index]
   const reader = new Reader(mechanism, mechanism.coordinates)
   reader.read(new Solver(mechanism, [], q).state, 0)
   const target = course(reader.values[index])
@@ -44,7 +44,7 @@ function sweep(
   const row: Row = {
     owner: { kind: 'driver', id: 'sweep', name: mechanism.geometry.joints[joint].source.name },
     direction: 'driven value',
-    weight: measures === 'length' ? 1 / mechanism.size : 1,
+    weight: dimension === 'length' ? 1 / mechanism.size : 1,
     terms,
     constant,
     target,
@@ -102,8 +102,8 @@ function wave(from: number, amplitude: number): TimeFunction {
 
 /** A small motion to and fro that starts and ends at rest where things stand. */
 export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Clip {
-  const { measures, settings } = mechanism.coordinates[index]
-  const reach = measures === 'angle' ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
+  const { dimension, settings } = mechanism.coordinates[index]
+  const reach = dimension === 'angle' ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
   const course = (from: number): TimeFunction => {
     // toward the side that has room
     const up = settings.upper - from >= from - settings.lower || settings.upper === Infinity ? 1 : -1

@@ -37,11 +37,11 @@ function oneWay(
   sign: 1 | -1,
 ): { value: number; by: Problem | null } {
   const coordinate = mechanism.coordinates[index]
-  const { link, measures, settings } = coordinate
+  const { link, dimension, settings } = coordinate
   const reader = new Reader(mechanism, mechanism.coordinates)
   const last = new LastReading(mechanism.coordinates.length)
-  const span = measures === 'angle' ? 2 * Math.PI : MOST_SIZES * mechanism.size
-  const pace = measures === 'angle' ? 1 : mechanism.size
+  const span = dimension === 'angle' ? 2 * Math.PI : MOST_SIZES * mechanism.size
+  const pace = dimension === 'angle' ? 1 : mechanism.size
   let start = 0
   const target = (time: number, out: Float64Array) => {
     out[0] = start + sign * pace * time
@@ -51,7 +51,7 @@ function oneWay(
   const row: Row = {
     owner: { kind: 'driver', id: 'travel', name: mechanism.geometry.joints[coordinate.joint].source.name },
     direction: 'driven value',
-    weight: measures === 'length' ? 1 / mechanism.size : 1,
+    weight: dimension === 'length' ? 1 / mechanism.size : 1,
     terms: coordinate.terms,
     constant: coordinate.constant,
     target,
@@ -64,7 +64,7 @@ function oneWay(
   if (!solver.start()) return { value: reader.values[index], by: solver.problem }
   reader.read(solver.state, 0)
   const first = reader.values[index]
-  const step = span / pace / (measures === 'angle' ? STEPS : MOST_SIZES * 60)
+  const step = span / pace / (dimension === 'angle' ? STEPS : MOST_SIZES * 60)
   for (let time = 0; time < span / pace; time += step) {
     last.remember(reader)
     if (!solver.advance(time + step)) {
@@ -79,5 +79,5 @@ function oneWay(
       return { value: beyond ? own : last.values[index], by: limit }
     }
   }
-  return { value: measures === 'angle' ? sign * Infinity : first + sign * span, by: null }
+  return { value: dimension === 'angle' ? sign * Infinity : first + sign * span, by: null }
 }

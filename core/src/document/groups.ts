@@ -15,7 +15,7 @@ export function groupProblems({ groups = [] }: MechanismDocument): Problem[] {
         problems.push({
           code: 'group-member-twice',
           message: `“${member}” belongs to the group “${other}” already; take it out of one of the two.`,
-          path: `/groups/${i}/members/${k}`,
+          pointer: `/groups/${i}/members/${k}`,
           ids: [group.id, other, member],
         })
       }
@@ -29,7 +29,7 @@ export function groupProblems({ groups = [] }: MechanismDocument): Problem[] {
         problems.push({
           code: 'group-circular',
           message: `The group “${group.name}” holds itself, by way of ${chain.join(', ')}.`,
-          path: `/groups/${i}/members`,
+          pointer: `/groups/${i}/members`,
           ids: chain,
         })
       }

@@ -15,7 +15,7 @@ export interface StartingEntry {
   /** "Jaw slide, move 2". */
   readonly name: string
   /** Place below the scenario. */
-  readonly path: string
+  readonly pointer: string
   readonly timed: Timed
   /** Key of what it starts with or after; null for a time, for what waits for a value, and for the first of a lane. */
   readonly after: string | null
@@ -42,7 +42,7 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
           id: move.id ?? null,
           kind: 'move',
           name: `${name}, move ${m + 1}`,
-          path: `${path}/moves/${m}`,
+          pointer: `${path}/moves/${m}`,
           timed: move,
           after: hangsOn(move, before),
         })
@@ -54,7 +54,7 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
         id: driver.id,
         kind: 'motor',
         name,
-        path,
+        pointer: path,
         timed: driver,
         after: hangsOn(driver, null),
       })
@@ -67,7 +67,7 @@ export function startingEntries(document: MechanismDocument, scenario: Scenario)
       id: cue.id,
       kind: 'cue',
       name,
-      path: `/cues/${k}`,
+      pointer: `/cues/${k}`,
       timed: cue,
       after: hangsOn(cue, null),
     })

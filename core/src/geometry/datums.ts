@@ -36,11 +36,11 @@ export function resolveDatums(
 ): Result<ReadonlyMap<string, ResolvedDatum>> {
   const datums = new Map<string, ResolvedDatum>()
   const problems: Problem[] = []
-  let waiting = document.datums.map((source, i) => ({ source, path: `/datums/${i}` }))
+  let waiting = document.datums.map((source, i) => ({ source, pointer: `/datums/${i}` }))
   while (waiting.length > 0) {
     const later: typeof waiting = []
     for (const entry of waiting) {
-      const { source, path } = entry
+      const { source, pointer: path } = entry
       const { between } = source
       if (between && !(datums.has(between.a) && datums.has(between.b))) {
         later.push(entry)
@@ -52,7 +52,8 @@ export function resolveDatums(
         : succeed(null)
       const frame = base.ok ? datumFrame(source, base.value, bodies[body], parts, path) : base
       if (frame.ok) datums.set(source.id, { source, body, frame: frame.value })
-      else problems.push(...frame.problems.map((p) => ({ path: `${path}/between`, ids: [source.id], ...p })))
+      else
+        problems.push(...frame.problems.map((p) => ({ pointer: `${path}/between`, ids: [source.id], ...p })))
     }
     // whatever stands on a faulty datum is not reported too
     if (later.length === waiting.length || problems.length > 0) break
@@ -96,7 +97,7 @@ function featureFrame(
     : fail({
         code: 'feature-missing',
         message: `A ${shape.noun.toLowerCase()} offers no “${name}”; it offers ${Object.keys(offered).join(', ')}.`,
-        path: `${path}/name`,
+        pointer: `${path}/name`,
         ids: [id],
       })
 }

@@ -28,7 +28,7 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
   const problem = (code: string, place: string, message: string): Problem => ({
     code,
     message: `${part.name}: ${message}`,
-    path: `${path}/${place}`,
+    pointer: `${path}/${place}`,
     ids: [part.id],
   })
   if (!shape) {
@@ -77,10 +77,10 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
 
 function readDimension(
   quantity: Quantity | undefined,
-  { label, measures = 'length', least }: DimensionSpec,
+  { label, dimension = 'length', least }: DimensionSpec,
 ): Result<number> {
   if (quantity === undefined) return fail({ code: 'dimension-missing', message: `${label} is missing.` })
-  const read = parseQuantity(quantity, measures === 'count' ? 'number' : measures)
+  const read = parseQuantity(quantity, dimension === 'count' ? 'number' : dimension)
   if (!read.ok) return read
   const { value } = read
   if (least === undefined && value <= 0) {
@@ -95,7 +95,7 @@ function readDimension(
       message: `${label} is ${quantity}; it must be at least ${least}.`,
     })
   }
-  if (measures === 'count' && !Number.isInteger(value)) {
+  if (dimension === 'count' && !Number.isInteger(value)) {
     return fail({
       code: 'dimension-not-whole',
       message: `${label} is ${quantity}; it must be a whole number.`,
@@ -104,7 +104,7 @@ function readDimension(
   return value > LARGEST
     ? fail({
         code: 'dimension-too-large',
-        message: `${label} is ${quantity}; at most ${LARGEST}${measures === 'length' ? ' m' : ''} can be.`,
+        message: `${label} is ${quantity}; at most ${LARGEST}${dimension === 'length' ? ' m' : ''} can be.`,
       })
     : succeed(value)
 }

@@ -37,7 +37,7 @@ export function placementProblems(document: MechanismDocument): Problem[] {
         {
           code: 'placement-ambiguous',
           message: `“${id}” gives its orientation and an axis; keep one of the two.`,
-          path,
+          pointer: path,
           ids: [id],
         },
       ]
@@ -48,7 +48,7 @@ export function placementProblems(document: MechanismDocument): Problem[] {
           {
             code: 'placement-zero-along-axis',
             message: `“${id}”: the zero direction lies along the axis; give one across it.`,
-            path: `${path}/zero`,
+            pointer: `${path}/zero`,
             ids: [id],
           },
         ]

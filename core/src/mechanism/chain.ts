@@ -169,7 +169,7 @@ export class ChainBuilder {
       linkB,
       frameA,
       frameB,
-      path: Int32Array.from(path, (p) => p[0]),
+      links: Int32Array.from(path, (p) => p[0]),
       signs: Int8Array.from(path, (p) => p[1]),
     }
   }

@@ -94,8 +94,16 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
         link >= 0
           ? { terms: [linkTerm(link)], constant: 0 }
           : measured(state, pairs.get(joint)!, freedom.measure)
-      const measures = freedom.motion === 'slide' ? 'length' : 'angle'
-      return { joint, freedom, settings, link, terms, constant: constant - settings.zero, measures }
+      const dimension = freedom.motion === 'slide' ? 'length' : 'angle'
+      return {
+        joint,
+        freedom,
+        settings,
+        link,
+        terms,
+        constant: constant - settings.zero,
+        dimension: dimension,
+      }
     }),
   )
   const rows = [
@@ -103,9 +111,9 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
     ...mates.flatMap(({ mate, pair }) => mateRows(mate, pair, size)),
   ]
   const mateReadings = mates.flatMap(({ mate, pair }): MateReading[] => {
-    const { measures, offset } = mate
-    if (!measures || measures.measures === 'plain') return []
-    return [{ mate, terms: [pairTerm(pair, measures)], constant: -offset, measures: measures.measures }]
+    const { reads, offset } = mate
+    if (!reads || reads.dimension === 'plain') return []
+    return [{ mate, terms: [pairTerm(pair, reads)], constant: -offset, dimension: reads.dimension }]
   })
   const relations = compileRelations({ geometry, builder, state, coordinates, size, switched })
   if (!relations.ok) return fail(...relations.problems)
@@ -172,11 +180,11 @@ function closingRows(state: MotionState, joint: ResolvedJoint, pair: Pair, size:
 }
 
 /** The rows by which a mate holds; a value it only measures makes none. */
-function mateRows({ source, holds, measures, offset, value }: ResolvedMate, pair: Pair, size: number): Row[] {
+function mateRows({ source, holds, reads, offset, value }: ResolvedMate, pair: Pair, size: number): Row[] {
   const owner: Owner = { kind: 'mate', id: source.id, name: source.name }
   const rows = holds.map((condition) => conditionRow(owner, pair, condition, size))
-  if (measures && value !== null) {
-    rows.push({ ...conditionRow(owner, pair, measures, size), constant: -offset - value })
+  if (reads && value !== null) {
+    rows.push({ ...conditionRow(owner, pair, reads, size), constant: -offset - value })
   }
   return rows
 }

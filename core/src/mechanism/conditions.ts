@@ -36,7 +36,7 @@ export interface Condition {
   /** What the condition holds or measures, for people: "slide along x", "tilt about y". */
   readonly direction: string
   /** `plain` for a dot product, which is a number without unit. */
-  readonly measures: 'length' | 'angle' | 'plain'
+  readonly dimension: 'length' | 'angle' | 'plain'
   /** True when the value jumps by a full turn, so that turns must be counted by whoever reads it. */
   readonly winds: boolean
 }
@@ -51,7 +51,7 @@ export const slide = (i: Axis): Condition => ({
   parts: [along(i)],
   of: null,
   direction: `slide along ${LETTERS[i]}`,
-  measures: 'length',
+  dimension: 'length',
   winds: false,
 })
 
@@ -62,7 +62,7 @@ export const square = (i: Axis, j: Axis): Condition => {
     parts: [product(i, j)],
     of: null,
     direction: `${third === Axis.Z ? 'turn' : 'tilt'} about ${LETTERS[third]}`,
-    measures: 'plain',
+    dimension: 'plain',
     winds: false,
   }
 }
@@ -71,7 +71,7 @@ const angle = (parts: readonly Primitive[], axis: Axis): Condition => ({
   parts,
   of: atan2,
   direction: `turn about ${LETTERS[axis]}`,
-  measures: 'angle',
+  dimension: 'angle',
   winds: true,
 })
 
@@ -99,7 +99,7 @@ export const axesAngle: Condition = {
   parts: [product(Z, Z)],
   of: acos,
   direction: 'angle between the axes',
-  measures: 'angle',
+  dimension: 'angle',
   winds: false,
 }
 
@@ -111,7 +111,7 @@ export const radius: Condition = {
   parts: [along(X), along(Y)],
   of: hypot,
   direction: 'distance from the axis',
-  measures: 'length',
+  dimension: 'length',
   winds: false,
 }
 
@@ -120,7 +120,7 @@ export const distance: Condition = {
   parts: [along(X), along(Y), along(Z)],
   of: hypot,
   direction: 'distance of the points',
-  measures: 'length',
+  dimension: 'length',
   winds: false,
 }
 
@@ -296,6 +296,6 @@ export const cordLength = (radius: number, side: 1 | -1, toward: readonly [numbe
   parts: [along(Axis.X), along(Axis.Y)],
   of: unwound(radius, side, toward),
   direction: 'length of the cord',
-  measures: 'length',
+  dimension: 'length',
   winds: false,
 })

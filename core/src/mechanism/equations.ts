@@ -496,6 +496,6 @@ export class Equations {
 export function unknownsOfTerm(equations: Equations, term: number, known: Uint8Array): [number, number][] {
   const link = equations.termLink[term]
   if (link >= 0) return known[link] ? [] : [[link, 1]]
-  const { path, signs } = equations.pairs[equations.termPair[term]]
-  return Array.from(path, (l, k): [number, number] => [l, signs[k]]).filter(([l]) => !known[l])
+  const { links, signs } = equations.pairs[equations.termPair[term]]
+  return Array.from(links, (l, k): [number, number] => [l, signs[k]]).filter(([l]) => !known[l])
 }

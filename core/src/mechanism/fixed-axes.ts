@@ -21,8 +21,8 @@ export function turnsOfLinks(state: MotionState, pair: Pair): { terms: Term[]; c
   if (1 - parallelTo(b, 0) > PARALLEL) return null
   const terms: Term[] = []
   let constant = conditionValue(turn, a, 0, b, 0)
-  for (let k = 0; k < pair.path.length; k++) {
-    const link = pair.path[k]
+  for (let k = 0; k < pair.links.length; k++) {
+    const link = pair.links[k]
     if (linkMotion[link] === FOLLOWS) return null
     if (linkMotion[link] === SLIDES) continue
     const along = parallelTo(state.world, FRAME * link)

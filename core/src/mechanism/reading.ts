@@ -11,7 +11,7 @@ import type { MotionState } from './state'
 export interface Reading {
   readonly terms: readonly Term[]
   readonly constant: number
-  readonly measures: 'length' | 'angle'
+  readonly dimension: 'length' | 'angle'
 }
 
 /** What measures a condition; turns about axes that keep their direction are sums of link coordinates. */

@@ -14,7 +14,7 @@ export interface Pair {
   readonly frameA: Frame
   readonly frameB: Frame
   /** Links between A and B, and whether their motion moves B (+1) or A (-1); shared ancestors are left out. */
-  readonly path: Int32Array
+  readonly links: Int32Array
   readonly signs: Int8Array
 }
 
@@ -70,7 +70,7 @@ export interface Row {
 export const conditionRow = (owner: Owner, pair: Pair, condition: Condition, size: number): Row => ({
   owner,
   direction: condition.direction,
-  weight: condition.measures === 'length' ? 1 / size : 1,
+  weight: condition.dimension === 'length' ? 1 / size : 1,
   terms: [pairTerm(pair, condition)],
   constant: 0,
 })

@@ -42,7 +42,7 @@ export interface CompiledDocument {
   readonly document: MechanismDocument
   readonly mechanism: Mechanism
   readonly scenarios: readonly ResolvedScenario[]
-  readonly measures: readonly Measure[]
+  readonly probes: readonly Measure[]
 }
 
 /** A document compiled and assembled: what every question about a mechanism starts from. */
@@ -127,7 +127,7 @@ export function compileDocument(input: unknown): Result<CompiledDocument> {
         document: document.value,
         mechanism: mechanism.value,
         scenarios,
-        measures: measures.value,
+        probes: measures.value,
       })
 }
 
@@ -218,7 +218,7 @@ export function runScenario(
   if (!watched.ok) return watched
   const start = startOf(model, resolved)
   return start.ok
-    ? startRun(model.mechanism, resolved, [model.measures, watched.value], start.value, times)
+    ? startRun(model.mechanism, resolved, [model.probes, watched.value], start.value, times)
     : start
 }
 
@@ -234,7 +234,7 @@ function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float
     fail({
       code: 'start-not-reached',
       message: `${source.name} cannot start ${what}: ${problems.map(({ message }) => message).join(' ')}`,
-      path: `${path}/${field}`,
+      pointer: `${path}/${field}`,
       ids: [source.id],
     })
   if (source.startPose !== undefined) {
@@ -264,7 +264,7 @@ function standAtPose({ mechanism, home }: Model, pose: NamedPose): Result<Float6
   const known = new Uint8Array(mechanism.links)
   for (const { joint, freedom, value } of pose.values) {
     const coordinate = coordinateOf(mechanism, joint, freedom)
-    const read = coordinate && parseQuantity(value, coordinate.measures)
+    const read = coordinate && parseQuantity(value, coordinate.dimension)
     if (!coordinate || coordinate.link < 0 || !read?.ok) continue
     q[coordinate.link] = read.value - coordinate.constant
     known[coordinate.link] = 1

@@ -60,7 +60,8 @@ export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<
   for (const { driver, plan } of drivers) {
     const course = plan.course()
     if (course.ok) courses.set(driver.driver, course.value)
-    else problems.push(...course.problems.map((p) => ({ ...p, path: `${driver.path}${p.path ?? ''}` })))
+    else
+      problems.push(...course.problems.map((p) => ({ ...p, pointer: `${driver.pointer}${p.pointer ?? ''}` })))
   }
   return problems.length > 0 ? fail(...problems) : succeed(courses)
 }
@@ -88,8 +89,8 @@ export function movesPastLimits(mechanism: Mechanism, { drivers }: ScenarioPlan)
     const coordinate = mechanism.coordinates.find((c) => c === driver.reading)
     if (!coordinate) return []
     const { lower, upper } = coordinate.settings
-    const unit = coordinate.measures === 'length' ? 'mm' : 'deg'
-    const slack = PAST_LIMIT * (coordinate.measures === 'length' ? mechanism.size : 1)
+    const unit = coordinate.dimension === 'length' ? 'mm' : 'deg'
+    const slack = PAST_LIMIT * (coordinate.dimension === 'length' ? mechanism.size : 1)
     return plan.moves.flatMap(({ key, index, from, rise }): Problem[] => {
       const end = from + rise
       const limit = end > upper + slack ? upper : end < lower - slack ? lower : null
@@ -99,7 +100,7 @@ export function movesPastLimits(mechanism: Mechanism, { drivers }: ScenarioPlan)
         {
           code: 'move-past-limit',
           message: `${driver.targetName}, move ${index + 1} would end at ${formatQuantity(end, unit, 2)}, beyond the ${side} limit of ${formatQuantity(limit, unit, 2)}.`,
-          path: `${driver.path}/moves/${index}`,
+          pointer: `${driver.pointer}/moves/${index}`,
           ids: [key, driver.driver],
           data: { limit: side },
         },

@@ -10,14 +10,14 @@ import type { PathDriver } from './drivers/path'
 export function plannedCourse(
   driver: Moves | PathDriver,
   items: readonly PlannedItem[],
-  measures: 'length' | 'angle',
+  dimension: 'length' | 'angle',
 ): TimeFunction {
   const stretches = driver.moves.flatMap((move, k) => {
     const item = items.find(({ key }) => key === moveKey(driver.id, move, k))
     if (!item?.levels || !(item.start >= 0)) return []
     const duration = item.end - item.start
     // a share of the scenario is in the plan already
-    const resolved = resolveMove(move, item.levels[0], measures, 1)
+    const resolved = resolveMove(move, item.levels[0], dimension, 1)
     return resolved.ok ? [{ ...resolved.value, start: item.start, duration }] : []
   })
   return courseOf(stretches, stretches[0]?.from ?? 0)

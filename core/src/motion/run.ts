@@ -36,7 +36,7 @@ export class ScenarioRun {
   constructor(
     private readonly mechanism: Mechanism,
     private readonly scenario: ResolvedScenario,
-    private readonly measures: readonly Measure[],
+    private readonly dimension: readonly Measure[],
     private readonly acts: Acts,
     private readonly plan: ScenarioPlan,
     /** Rising instants to record, from 0 on; frames at even intervals when left out. */
@@ -48,7 +48,7 @@ export class ScenarioRun {
     this.coordinates = new Float64Array(frames * columns)
     this.rates = new Float64Array(frames * columns)
     this.accelerations = new Float64Array(frames * columns)
-    this.probes = new Float64Array(frames * 3 * measures.length)
+    this.probes = new Float64Array(frames * 3 * dimension.length)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
     this.bodies = new BodyPoses(mechanism)
     this.jets = new LastReading(columns)
@@ -82,19 +82,19 @@ export class ScenarioRun {
 
   /** @param from leaves the frames before it out; the arrays are views */
   take(from = 0): Take {
-    const { mechanism, scenario, frame, measures } = this
+    const { mechanism, scenario, frame, dimension } = this
     const columns = mechanism.coordinates.length
     return {
       scenario: scenario.source.id,
       frames: frame - from,
       interval: this.interval,
       coordinateChannels: coordinateChannels(mechanism),
-      probeChannels: measures.map((measure) => measure.channel),
+      probeChannels: dimension.map((measure) => measure.channel),
       bodies: mechanism.geometry.bodies.map((body) => body.source.id),
       coordinates: this.coordinates.subarray(from * columns, frame * columns),
       coordinateRates: this.rates.subarray(from * columns, frame * columns),
       coordinateAccelerations: this.accelerations.subarray(from * columns, frame * columns),
-      probes: this.probes.subarray(from * 3 * measures.length, frame * 3 * measures.length),
+      probes: this.probes.subarray(from * 3 * dimension.length, frame * 3 * dimension.length),
       poses: this.poses.subarray(
         from * POSE * mechanism.bodyLink.length,
         frame * POSE * mechanism.bodyLink.length,
@@ -131,8 +131,8 @@ export class ScenarioRun {
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
     this.accelerations.set(reader.accelerations, frame * columns)
-    for (let k = 0; k < this.measures.length; k++) {
-      this.measures[k].read(state, step, this.probes, 3 * (frame * this.measures.length + k))
+    for (let k = 0; k < this.dimension.length; k++) {
+      this.dimension[k].read(state, step, this.probes, 3 * (frame * this.dimension.length + k))
     }
     this.bodies.write(state.world, this.poses, frame * POSE * mechanism.bodyLink.length)
     return null
@@ -141,10 +141,10 @@ export class ScenarioRun {
 
 /** The coordinates of all joints as channels, in the order of a take's columns. */
 export function coordinateChannels(mechanism: Mechanism): Channel[] {
-  return mechanism.coordinates.map(({ joint, freedom, measures }) => {
+  return mechanism.coordinates.map(({ joint, freedom, dimension }) => {
     const { source } = mechanism.geometry.joints[joint]
     const coordinate = { joint: source.id, freedom: freedom.name }
-    return { key: `${source.id}/${freedom.name}`, name: source.name, measures, coordinate }
+    return { key: `${source.id}/${freedom.name}`, name: source.name, dimension: dimension, coordinate }
   })
 }
 
@@ -158,7 +158,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
 export function startRun(
   mechanism: Mechanism,
   scenario: ResolvedScenario,
-  measures: readonly [readonly Measure[], readonly Measure[]],
+  dimension: readonly [readonly Measure[], readonly Measure[]],
   start: Float64Array,
   times: Float64Array | null = null,
 ): Result<ScenarioRun> {
@@ -167,12 +167,12 @@ export function startRun(
   const plan = planScenario(mechanism, scenario, start)
   if (!plan.ok) return plan
   const { timing } = plan.value
-  const watchers = watchersOf(mechanism, timing.waiting, measures[1], scenario.path)
+  const watchers = watchersOf(mechanism, timing.waiting, dimension[1], scenario.path)
   if (!watchers.ok) return watchers
   const q = startPose(mechanism, plan.value, start)
   if (!q.ok) return q
   const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value)
-  return succeed(new ScenarioRun(mechanism, scenario, measures[0], acts, plan.value, times))
+  return succeed(new ScenarioRun(mechanism, scenario, dimension[0], acts, plan.value, times))
 }
 
 /** The start with every driver where its course begins. */

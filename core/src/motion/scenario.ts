@@ -38,7 +38,7 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
     problems.push({
       code: 'scenario-length',
       message: `${source.name}: the length is ${source.length}; it must be more than zero seconds.`,
-      path: `${path}/length`,
+      pointer: `${path}/length`,
       ids: [source.id],
     })
   }
@@ -48,7 +48,7 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
     problems.push({
       code: 'scenario-too-long',
       message: `${source.name}: ${seconds} s at ${source.frameRate} frames a second makes ${frames} frames; at most ${MOST_FRAMES} can be kept. Shorten the run or lower the frame rate.`,
-      path: `${path}/length`,
+      pointer: `${path}/length`,
       ids: [source.id],
     })
   }

@@ -10,7 +10,7 @@ export interface Channel {
   /** Tells it from the others; nothing more is read out of it. */
   readonly key: string
   readonly name: string
-  readonly measures: 'length' | 'angle' | 'angularSpeed'
+  readonly dimension: 'length' | 'angle' | 'angularSpeed'
   /** What a coordinate's channel shows; left out for a probe. */
   readonly coordinate?: { readonly joint: string; readonly freedom: string }
 }

@@ -92,21 +92,21 @@ export class Timing {
    */
   check(path: string): Result<null> {
     const problems: Problem[] = []
-    for (const { key, name, timed, path: at } of this.entries.values()) {
+    for (const { key, name, timed, pointer: at } of this.entries.values()) {
       const { start } = this.of(key)
       const offset = seconds(timed.tie?.offset)
       if (start < -BEFORE_START) {
         problems.push({
           code: 'move-start',
           message: `${name} would start at ${round(start)} s, before the scenario does; let it start later.`,
-          path: `${path}${at}/${timed.tie ? 'tie/offset' : 'start'}`,
+          pointer: `${path}${at}/${timed.tie ? 'tie/offset' : 'start'}`,
           ids: [key],
         })
       } else if (timed.tie?.when && offset < 0) {
         problems.push({
           code: 'tie-before',
           message: `${name} cannot start before the value that it waits for is passed; use an offset of zero or more.`,
-          path: `${path}${at}/tie/offset`,
+          pointer: `${path}${at}/tie/offset`,
           ids: [key],
         })
       }

@@ -111,25 +111,25 @@ const jetOf = (at: Float64Array): Jet => [at[0], at[1], at[2]]
 export function watchersOf(
   mechanism: Mechanism,
   waiting: readonly Waiting[],
-  measures: readonly Measure[],
+  dimension: readonly Measure[],
   path: string,
 ): Result<Watcher[]> {
   const problems: Problem[] = []
   const watchers = waiting.flatMap(({ entry }): Watcher[] => {
     const { joint, freedom, probe, value, direction, count } = entry.timed.tie!.when!
-    const measure = measures.find(({ channel }) => channel.key === probe)
+    const measure = dimension.find(({ channel }) => channel.key === probe)
     const coordinate = joint === undefined ? undefined : coordinateOf(mechanism, joint, freedom)
     const fault = (message: string, at: string) => {
       const ids = [entry.key]
       problems.push({
         code: 'tie-value',
         message: `${entry.name}: ${message}`,
-        path: `${path}${entry.path}/tie/when/${at}`,
+        pointer: `${path}${entry.pointer}/tie/when/${at}`,
         ids,
       })
       return []
     }
-    const measures_ = measure?.channel.measures ?? coordinate?.measures
+    const measures_ = measure?.channel.dimension ?? coordinate?.dimension
     if (!measures_)
       return fault('what it waits for has no position; name one of the freedoms of the joint.', 'freedom')
     const passed = parseQuantity(value, measures_)

@@ -12,7 +12,7 @@ export const angularVelocity = defineProbe({
     const body = mechanism.geometry.datums.get(probe.datum!)!.body
     const at6 = 6 * mechanism.bodyLink[body] + AXES[probe.along!]
     return succeed({
-      channel: { key: probe.id, name: probe.name, measures: 'angularSpeed' },
+      channel: { key: probe.id, name: probe.name, dimension: 'angularSpeed' },
       read: ({ twist, twistRate }, _, out, at) => {
         out[at] = twist[at6]
         out[at + 1] = twistRate[at6]

@@ -11,7 +11,7 @@ export const mateValue = defineProbe({
       : unsuited(
           probe,
           `${path}/mate`,
-          'that mate measures nothing, or it is suspended; an angle or a distance has a value.',
+          'that mate dimension nothing, or it is suspended; an angle or a distance has a value.',
         )
   },
 })

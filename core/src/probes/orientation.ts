@@ -15,7 +15,9 @@ export const orientation = defineProbe({
     const sum = probe.along === 'z' ? measured(new MotionState(mechanism), pair, turn) : null
     const counts = sum?.terms.every(({ link }) => link >= 0)
     const source =
-      sum && counts ? { ...sum, measures: 'angle' as const } : plain(pair, TURNS[AXES[probe.along!]], 'angle')
+      sum && counts
+        ? { ...sum, dimension: 'angle' as const }
+        : plain(pair, TURNS[AXES[probe.along!]], 'angle')
     return reading(mechanism, probe, source)
   },
 })

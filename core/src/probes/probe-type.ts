@@ -30,17 +30,17 @@ export const pairOf = (mechanism: Mechanism, probe: Probe): Pair =>
   mechanism.pairOf(probe.from ?? null, probe.datum!)
 
 /** The value of a condition between a pair. */
-export const plain = (pair: Pair, condition: Condition, measures: 'length' | 'angle'): Reading => ({
+export const plain = (pair: Pair, condition: Condition, dimension: 'length' | 'angle'): Reading => ({
   terms: [pairTerm(pair, condition)],
   constant: 0,
-  measures,
+  dimension: dimension,
 })
 
 /** A reading as what a probe measures. */
 export function reading(mechanism: Mechanism, probe: Probe, source: Reading): Result<Measure> {
   const reader = new Reader(mechanism, [source])
   return succeed({
-    channel: { key: probe.id, name: probe.name, measures: source.measures },
+    channel: { key: probe.id, name: probe.name, dimension: source.dimension },
     read: (state, step, out, at) => {
       reader.read(state, step)
       out[at] = reader.values[0]
@@ -51,4 +51,4 @@ export function reading(mechanism: Mechanism, probe: Probe, source: Reading): Re
 }
 
 export const unsuited = (probe: Probe, path: string, message: string): Result<never> =>
-  fail({ code: 'probe-freedom', message: `${probe.name}: ${message}`, path, ids: [probe.id] })
+  fail({ code: 'probe-freedom', message: `${probe.name}: ${message}`, pointer: path, ids: [probe.id] })

@@ -7,12 +7,12 @@ import { probeType } from './registry'
 
 /** Measures for all probes of the document. Errors: `probe-freedom`. */
 export function resolveProbes(mechanism: Mechanism): Result<Measure[]> {
-  const measures: Measure[] = []
+  const dimension: Measure[] = []
   const problems: Problem[] = []
   mechanism.geometry.document.probes.forEach((probe, i) => {
     const measure = probeType(probe.kind).measure(mechanism, probe, `/probes/${i}`)
-    if (measure.ok) measures.push(measure.value)
+    if (measure.ok) dimension.push(measure.value)
     else problems.push(...measure.problems)
   })
-  return problems.length > 0 ? fail(...problems) : succeed(measures)
+  return problems.length > 0 ? fail(...problems) : succeed(dimension)
 }

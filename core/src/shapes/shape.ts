@@ -12,7 +12,7 @@ export interface DimensionSpec {
   /** What a new part has. */
   readonly usual: string
   /** A length when left out; a count is a whole number. */
-  readonly measures?: 'length' | 'angle' | 'number' | 'count'
+  readonly dimension?: 'length' | 'angle' | 'number' | 'count'
   /** Smallest value allowed, in SI; when left out the value must be more than zero. */
   readonly least?: number
 }

@@ -204,7 +204,7 @@ class Assembly {
       const { owner, terms } = equations.rows[row]
       const gap = gaps.get(owner.id) ?? { length: 0, angle: 0 }
       const value = equations.value(state, row)
-      if (terms[0].condition?.measures === 'length') gap.length = Math.hypot(gap.length, value)
+      if (terms[0].condition?.dimension === 'length') gap.length = Math.hypot(gap.length, value)
       else gap.angle = Math.hypot(gap.angle, value)
       gaps.set(owner.id, gap)
     }

@@ -170,8 +170,8 @@ export class Dragger {
     const { mechanism, reader, state, limitGradient, free, step, system, equations } = this
     reader.read(state, 0)
     for (const c of this.limited) {
-      const { settings, terms, measures } = mechanism.coordinates[c]
-      const slack = AT_LIMIT * (measures === 'length' ? mechanism.size : 1)
+      const { settings, terms, dimension } = mechanism.coordinates[c]
+      const slack = AT_LIMIT * (dimension === 'length' ? mechanism.size : 1)
       const atUpper = reader.values[c] > settings.upper - slack
       const atLower = reader.values[c] < settings.lower + slack
       if (!atUpper && !atLower) continue
@@ -230,8 +230,8 @@ export class Dragger {
     reader.read(state, 0)
     let share = 1
     for (const c of this.limited) {
-      const { settings, measures } = mechanism.coordinates[c]
-      const slack = AT_LIMIT * (measures === 'length' ? mechanism.size : 1)
+      const { settings, dimension } = mechanism.coordinates[c]
+      const slack = AT_LIMIT * (dimension === 'length' ? mechanism.size : 1)
       const value = reader.values[c]
       const limit =
         value > settings.upper + slack

@@ -217,7 +217,7 @@ function linksOf(equations: Equations, rows: readonly number[]): Set<number> {
   for (const row of rows) {
     for (const { link, pair } of equations.rows[row].terms) {
       if (link >= 0) links.add(link)
-      pair?.path.forEach((l) => links.add(l))
+      pair?.links.forEach((l) => links.add(l))
     }
   }
   return new Set([...links].sort((a, b) => a - b))

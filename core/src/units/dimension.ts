@@ -26,5 +26,5 @@ export const dimensions = {
 export type Dimension = keyof typeof dimensions
 
 /** The dimension of the rate of a length or an angle. */
-export const rateOf = (measures: 'length' | 'angle'): Dimension =>
-  measures === 'angle' ? 'angularSpeed' : 'speed'
+export const rateOf = (dimension: 'length' | 'angle'): Dimension =>
+  dimension === 'angle' ? 'angularSpeed' : 'speed'

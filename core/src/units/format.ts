@@ -19,8 +19,8 @@ export function formatQuantity(si: number, unit: string, decimals: number): stri
 }
 
 /** A position as a person would type it, with at most that many decimals: "12.5 mm", "30 deg". */
-export const typedPosition = (si: number, measures: 'length' | 'angle', decimals: number): string =>
-  measures === 'length'
+export const typedPosition = (si: number, dimension: 'length' | 'angle', decimals: number): string =>
+  dimension === 'length'
     ? `${Number((si * 1000).toFixed(decimals))} mm`
     : `${Number(((si * 180) / Math.PI).toFixed(decimals))} deg`
 

@@ -91,7 +91,7 @@ describe('datums between others', () => {
     const geometry = resolveGeometry(sketch.document)
     expect(geometry.ok ? '' : geometry.problems[0]).toMatchObject({
       code: 'datums-not-parallel',
-      path: '/datums/2/between',
+      pointer: '/datums/2/between',
     })
   })
 })

@@ -56,7 +56,7 @@ describe('references of a document', () => {
       ;(holder as Record<string, unknown>)[last] = 'nowhere'
       const checked = validateDocument(broken)
       const told = checked.ok ? [] : checked.problems.filter(({ code }) => code === 'reference-missing')
-      expect(told.map(({ path }) => path)).toContain(pointer)
+      expect(told.map(({ pointer }) => pointer)).toContain(pointer)
     }
   })
 })

@@ -156,7 +156,7 @@ describe('a mechanism document', () => {
     ],
   ])('is refused with %s', (_, input, code, path) => {
     const problem = firstProblem(input)
-    expect(problem).toMatchObject({ code, path })
+    expect(problem).toMatchObject({ code, pointer: path })
     expect(problem.message.length).toBeGreaterThan(10)
   })
 

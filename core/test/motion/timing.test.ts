@@ -25,7 +25,7 @@ const timesOf = (sketch: Sketch) =>
 const faultsOf = (sketch: Sketch): [string, string | undefined][] => {
   try {
     const { problem, warnings } = reportModel(sketch.open(), 'run')
-    return [...(problem ? [problem] : []), ...warnings].map(({ code, path }) => [code, path])
+    return [...(problem ? [problem] : []), ...warnings].map(({ code, pointer }) => [code, pointer])
   } catch (error) {
     return [[(error as Error).message.split(':')[0], undefined]]
   }

@@ -126,7 +126,7 @@ describe('volume, centre and inertia', () => {
 describe('dimensions', () => {
   const codes = (part: Part) => {
     const result = resolvePart(part, '/parts/0')
-    return result.ok ? [] : result.problems.map(({ code, path }) => `${code} ${path}`)
+    return result.ok ? [] : result.problems.map(({ code, pointer }) => `${code} ${pointer}`)
   }
 
   it.each([

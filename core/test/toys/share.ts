@@ -32,7 +32,7 @@ export const share = defineRelation<Share>({
         { side: b.value, factor: 1 },
         { side: a.value, factor: -relation.share },
       ],
-      measures: a.value.measures,
+      dimension: a.value.dimension,
       sentence: `${context.nameOf(relation.b)} is ${relation.share} of ${context.nameOf(relation.a)}`,
       pitch: null,
     })

@@ -23,8 +23,8 @@ export const sway = defineValueDriver<Sway>({
   kind: 'sway',
   fields: Sway,
   note: ({ by }) => `sways by ${by}`,
-  plan({ by, period }, { measures }, from) {
-    const reach = siValue(by, measures)
+  plan({ by, period }, { dimension }, from) {
+    const reach = siValue(by, dimension)
     const pace = (2 * Math.PI) / siValue(period, 'time')
     return steady((time, out) => {
       out[0] = from + reach * Math.sin(pace * time)

@@ -17,7 +17,7 @@ export function idProblems(document: MechanismDocument): Problem[] {
         repeated.push({
           code: 'id-repeated',
           message: `The id “${id}” stands at ${before.pointer} already; every id may be used once.`,
-          path: `${pointer}/id`,
+          pointer: `${pointer}/id`,
           ids: [id],
         })
       }
@@ -42,6 +42,6 @@ function missing(
 export const missingReference = (path: string, what: string, id: string, owner: string): Problem => ({
   code: 'reference-missing',
   message: `“${owner}” refers to the ${what} “${id}”, which is not in this mechanism.`,
-  path,
+  pointer: path,
   ids: [owner, id],
 })

@@ -40,7 +40,7 @@ function bodyProblems(document: MechanismDocument): Problem[] {
     problems.push({
       code: 'ground-missing',
       message: 'No body is held to ground. Mark at least one body as grounded.',
-      path: '/bodies',
+      pointer: '/bodies',
     })
   }
   return problems
@@ -57,7 +57,7 @@ function datumProblems(document: MechanismDocument, datums: Datums): Problem[] {
         {
           code: 'datum-ambiguous',
           message: `“${datum.name}” stands in more than one way: on a feature, at a fixed place, between others; keep one.`,
-          path,
+          pointer: path,
           ids: [datum.id],
         },
       ]
@@ -80,7 +80,7 @@ function betweenProblems(datum: Datum, path: string, datums: Datums): Problem[] 
         {
           code: 'datum-elsewhere',
           message: `“${datum.name}” stands between datums of its own body; “${other.name}” is on another one.`,
-          path: `${path}/between/${side}`,
+          pointer: `${path}/between/${side}`,
           ids: [datum.id, other.id],
         },
       ]
@@ -91,7 +91,7 @@ function betweenProblems(datum: Datum, path: string, datums: Datums): Problem[] 
         {
           code: 'datum-circular',
           message: `“${datum.name}” stands between datums that stand on “${datum.name}” again.`,
-          path: `${path}/between`,
+          pointer: `${path}/between`,
           ids: [datum.id],
         },
       ]
@@ -119,7 +119,7 @@ function jointProblems(document: MechanismDocument, datums: Datums): Problem[] {
       {
         code: 'joint-of-one-body',
         message: `“${joint.name}” joins a body to itself; pick a datum on another body.`,
-        path: `/joints/${i}`,
+        pointer: `/joints/${i}`,
         ids: [joint.id, from.body],
       },
     ]
@@ -138,7 +138,7 @@ function mateProblems(document: MechanismDocument, datums: Datums): Problem[] {
       {
         code: 'mate-of-one-body',
         message: `“${mate.name}” mates a body with itself; pick on another body.`,
-        path,
+        pointer: path,
         ids: [mate.id, a],
       },
     ]
@@ -148,7 +148,7 @@ function mateProblems(document: MechanismDocument, datums: Datums): Problem[] {
 function mateEndProblems(mate: Mate, end: MateEnd, path: string): Problem[] {
   const wanted = end.as === 'path' ? 'path' : 'datum'
   const incomplete = (message: string): Problem[] => [
-    { code: 'mate-incomplete', message: `“${mate.name}”: ${message}`, path, ids: [mate.id] },
+    { code: 'mate-incomplete', message: `“${mate.name}”: ${message}`, pointer: path, ids: [mate.id] },
   ]
   if (end[wanted] === undefined) return incomplete(`a side taken as ${article(end.as)} needs a ${wanted}.`)
   if ((end.as === 'cylinder' || end.as === 'sphere') && end.radius === undefined) {
@@ -172,7 +172,7 @@ const deskProblems = (document: MechanismDocument): Problem[] =>
           {
             code: 'desk-incomplete',
             message: 'A control of the desk needs either a joint or a datum.',
-            path: `/desk/${i}`,
+            pointer: `/desk/${i}`,
             ids: [],
           },
         ]
@@ -187,7 +187,7 @@ function probeProblems(document: MechanismDocument): Problem[] {
       {
         code: 'probe-incomplete',
         message: `“${probe.name}” needs ${words}.`,
-        path: `/probes/${i}`,
+        pointer: `/probes/${i}`,
         ids: [probe.id],
       },
     ]

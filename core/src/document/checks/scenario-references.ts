@@ -31,7 +31,7 @@ function driverProblems(driver: AnyDriver, path: string): Problem[] {
     {
       code: 'driver-incomplete',
       message: `The driver “${driver.id}” must name one joint, mate or relation that it drives.`,
-      path,
+      pointer: path,
       ids: [driver.id],
     },
   ]
@@ -43,7 +43,7 @@ function cueProblems(cue: AnyCue, path: string): Problem[] {
     {
       code: 'cue-own-body',
       message: 'A body cannot take itself over; name the body that carries it.',
-      path: `${path}/by`,
+      pointer: `${path}/by`,
       ids: [cue.id, cue.body],
     },
   ]
@@ -57,7 +57,7 @@ function startProblems(document: MechanismDocument, scenario: Scenario, path: st
       {
         code: 'start-ambiguous',
         message: `${name} starts at a pose and after another scenario; keep one of the two.`,
-        path: `${path}/startPose`,
+        pointer: `${path}/startPose`,
         ids: [id],
       },
     ]
@@ -71,7 +71,7 @@ function startProblems(document: MechanismDocument, scenario: Scenario, path: st
         {
           code: 'start-circular',
           message: `${name} would start after itself, by way of ${names.slice(1).join(', ') || 'itself'}.`,
-          path: `${path}/startAfter`,
+          pointer: `${path}/startAfter`,
           ids: chain,
         },
       ]
@@ -88,17 +88,17 @@ function tieProblems(document: MechanismDocument, scenario: Scenario, path: stri
   const byKey = new Map(entries.map((entry) => [entry.key, entry]))
   const problems = entries.flatMap((entry): Problem[] => {
     const { start, tie } = entry.timed
-    const at = `${path}${entry.path}`
+    const at = `${path}${entry.pointer}`
     const ids = [entry.key]
     if (!tie) return []
     if (start !== undefined) {
       const message = `${entry.name} has a start time and a tie; keep one of the two.`
-      return [{ code: 'tie-ambiguous', message, path: `${at}/start`, ids }]
+      return [{ code: 'tie-ambiguous', message, pointer: `${at}/start`, ids }]
     }
     const { when } = tie
     if ([tie.with, tie.after, when].filter((way) => way !== undefined).length !== 1) {
       const message = `${entry.name} must be tied to one thing: with another start, after an end, or when a value is passed.`
-      return [{ code: 'tie-ambiguous', message, path: `${at}/tie`, ids }]
+      return [{ code: 'tie-ambiguous', message, pointer: `${at}/tie`, ids }]
     }
     if (when) return passingProblems(entry, when, `${at}/tie/when`)
     const to = (tie.with ?? tie.after)!
@@ -107,7 +107,7 @@ function tieProblems(document: MechanismDocument, scenario: Scenario, path: stri
       {
         code: 'tie-missing',
         message: `${entry.name} is tied to “${to}”, which is not in this scenario. Tie it to something else, or give it a time.`,
-        path: `${at}/tie/${tie.with === undefined ? 'after' : 'with'}`,
+        pointer: `${at}/tie/${tie.with === undefined ? 'after' : 'with'}`,
         ids: [entry.key, to],
       },
     ]
@@ -121,7 +121,7 @@ function passingProblems(entry: StartingEntry, when: Passing, path: string): Pro
     {
       code: 'tie-ambiguous',
       message: `${entry.name} waits for a value: name one joint or one probe that passes it.`,
-      path,
+      pointer: path,
       ids: [entry.key],
     },
   ]
@@ -142,7 +142,7 @@ function circles(entries: readonly StartingEntry[], path: string): Problem[] {
         problems.push({
           code: 'tie-circular',
           message: `These wait for each other and none would start: ${members.map(({ name }) => name).join(', ')}. Give one of them a time.`,
-          path: `${path}${members[0].path}/tie`,
+          pointer: `${path}${members[0].pointer}/tie`,
           ids: members.map(({ key }) => key),
         })
         break

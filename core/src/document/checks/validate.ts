@@ -14,7 +14,7 @@ export function validateDocument(input: unknown): Result<MechanismDocument> {
     return fail({
       code: 'document-not-an-object',
       message: 'A mechanism document is a JSON object.',
-      path: '',
+      pointer: '',
     })
   }
   const problems = classProblems(MechanismDocument, input)

@@ -86,7 +86,7 @@ function checkObject(
     problems.push({
       code: 'field-unknown',
       message: `The field “${key}” is not known here.`,
-      path: `${path}/${pointer(key)}`,
+      pointer: `${path}/${escaped(key)}`,
       ids: chain,
     })
   }
@@ -198,8 +198,8 @@ const printed = (value: unknown): string =>
 const invalid = (text: string, path: string, ids: readonly string[]): Problem => ({
   code: 'field-invalid',
   message: text.endsWith('.') ? text : `${text}.`,
-  path,
+  pointer: path,
   ids,
 })
 
-const pointer = (key: string): string => key.replace(/~/g, '~0').replace(/\//g, '~1')
+const escaped = (key: string): string => key.replace(/~/g, '~0').replace(/\//g, '~1')

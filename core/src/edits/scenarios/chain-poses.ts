@@ -61,7 +61,7 @@ export function chainPoses(
     pose.values.find((value) => named(value) === coordinate)?.value
   const valueIn = (pose: NamedPose, coordinate: Coordinate): number | null => {
     const value = valueOf(pose, coordinate)
-    const read = value === undefined ? null : parseQuantity(value, coordinate.measures)
+    const read = value === undefined ? null : parseQuantity(value, coordinate.dimension)
     return read?.ok ? read.value : null
   }
   const draft = copyOf(document)
@@ -83,7 +83,7 @@ export function chainPoses(
         0,
         ...coordinates.map((coordinate) => {
           const [from, to] = [valueIn(poses[k - 1], coordinate), valueIn(poses[k], coordinate)]
-          const pace = parseQuantity(speed, rateOf(coordinate.measures))
+          const pace = parseQuantity(speed, rateOf(coordinate.dimension))
           return from === null || to === null || !pace.ok ? 0 : (PEAK * Math.abs(to - from)) / pace.value
         }),
       ),

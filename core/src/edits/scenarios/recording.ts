@@ -23,7 +23,7 @@ import { SAME_TIME, WORTH_AN_OFFSET } from '../tolerances'
 export interface RecordedPosition {
   readonly joint: string
   readonly freedom: string
-  readonly measures: 'length' | 'angle'
+  readonly dimension: 'length' | 'angle'
   /** As many as there are times [m or rad]. */
   readonly values: readonly number[]
 }
@@ -71,7 +71,7 @@ export function recordInto(
   }
   const nameOf = (id: string) => draft.joints.find((joint) => joint.id === id)?.name ?? id
   const moved = positions.filter(
-    ({ values, measures }) => Math.max(...values) - Math.min(...values) > tolerance[measures],
+    ({ values, dimension }) => Math.max(...values) - Math.min(...values) > tolerance[dimension],
   )
   if (moved.length === 0) {
     return fail({
@@ -85,7 +85,7 @@ export function recordInto(
   const left: string[] = []
   let leader: { id: string; start: number } | null = null
   let count = 0
-  for (const { joint, freedom, measures, values } of moved) {
+  for (const { joint, freedom, dimension, values } of moved) {
     const before = target.drivers.find(
       (d) => d.kind !== 'path' && d.joint === joint && (d.freedom ?? freedom) === freedom,
     )
@@ -110,15 +110,15 @@ export function recordInto(
         continue
       }
     }
-    const digits = values.map((value) => parse(typed(value, measures)))
+    const digits = values.map((value) => parse(typed(value, dimension)))
     let last: { id: string; end: number } | null = null
-    for (const fitted of fitMoves(rounded, digits, tolerance[measures])) {
+    for (const fitted of fitMoves(rounded, digits, tolerance[dimension])) {
       const id = ids.take(`${joint}-move`)
       const at = start + fitted.start
       const move: Move = {
         id,
         law: fitted.law,
-        to: typed(fitted.to, measures),
+        to: typed(fitted.to, dimension),
         duration: inSeconds(fitted.end - fitted.start),
       }
       if (last) move.tie = { after: last.id, ...offsetOf(fitted.start - last.end) }
@@ -160,6 +160,6 @@ function recordOver(
 const offsetOf = (gap: number) => (Math.abs(gap) > WORTH_AN_OFFSET ? { offset: inSeconds(gap) } : {})
 
 /** To a ten-thousandth of a millimetre or of a degree. */
-const typed = (value: number, measures: 'length' | 'angle'): string => typedPosition(value, measures, 4)
+const typed = (value: number, dimension: 'length' | 'angle'): string => typedPosition(value, dimension, 4)
 
 const parse = (text: string): number => siValue(text, text.endsWith('mm') ? 'length' : 'angle')

@@ -35,7 +35,7 @@ export function resolvePaths(
         ...path.problems.map((p) => ({
           ...p,
           message: `${source.name}: ${p.message}`,
-          path: `/paths/${i}${p.path ?? '/points'}`,
+          pointer: `/paths/${i}${p.pointer ?? '/points'}`,
           ids: [source.id],
         })),
       )
@@ -79,7 +79,7 @@ function resolvePath(source: Pick<Path, 'kind' | 'points' | 'closed'>): Result<M
     return fail({
       code: 'path-point-repeated',
       message: `point ${k + 1 > points.length ? 1 : k + 1} lies on the point before it; take one of the two away.`,
-      path: `/points/${k % points.length}`,
+      pointer: `/points/${k % points.length}`,
     })
   }
   return type.make(points, source.closed === true)

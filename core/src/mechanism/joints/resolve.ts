@@ -61,7 +61,7 @@ function resolveJoint(
   const problem = (code: string, field: string, message: string): Problem => ({
     code,
     message: `${source.name}: ${message}`,
-    path: `${path}${field}`,
+    pointer: `${path}${field}`,
     ids: [source.id],
   })
   if (!type) {
@@ -97,7 +97,7 @@ function resolveJoint(
     const found = freedomSettings(source.freedoms?.[k], motion === 'slide' ? 'length' : 'angle')
     if (found.ok) return found.value
     problems.push(
-      ...found.problems.map((p) => problem(p.code, `/freedoms/${k}/${p.path}`, `${name}: ${p.message}`)),
+      ...found.problems.map((p) => problem(p.code, `/freedoms/${k}/${p.pointer}`, `${name}: ${p.message}`)),
     )
     return UNLIMITED
   })
@@ -120,7 +120,7 @@ function freedomSettings(
     const value = parseQuantity(quantity, dimension)
     return value.ok
       ? value
-      : fail({ code: 'limit-unit', message: `${field}: ${value.problems[0].message}`, path: field })
+      : fail({ code: 'limit-unit', message: `${field}: ${value.problems[0].message}`, pointer: field })
   }
   const zero = read('zero', 0)
   const lower = read('lower', -Infinity)
@@ -134,14 +134,14 @@ function freedomSettings(
     return fail({
       code: 'limits-crossed',
       message: `the lower limit ${source.lower} lies above the upper limit ${source.upper}; exchange them.`,
-      path: 'lower',
+      pointer: 'lower',
     })
   }
   if (rest.value < lower.value || rest.value > upper.value) {
     return fail({
       code: 'rest-outside',
       message: `the rest position ${source.rest} lies outside the limits.`,
-      path: 'rest',
+      pointer: 'rest',
     })
   }
   return succeed({

@@ -27,7 +27,7 @@ export interface ResolvedMate {
   readonly swapped: boolean
   readonly holds: readonly Condition[]
   /** What it measures, and what to take off for the radii. */
-  readonly measures: Condition | null
+  readonly reads: Condition | null
   readonly offset: number
   /** What the measure is held at; null when it only measures. */
   readonly value: number | null
@@ -55,7 +55,7 @@ const across = [square(Z, Z)]
 
 interface Pairing {
   readonly holds: readonly Condition[]
-  readonly measures?: Condition
+  readonly reads?: Condition
   /** Measured in the axes of the other side, not of the path. */
   readonly swapped?: boolean
 }
@@ -86,24 +86,24 @@ const PAIRINGS: Readonly<Record<Mate['kind'], Readonly<Record<string, Pairing>>>
     'plane plane': { holds: across },
   },
   angle: {
-    'axis axis': { holds: [], measures: axesAngle },
-    'plane axis': { holds: [], measures: axisPlaneAngle },
-    'plane plane': { holds: [], measures: axesAngle },
+    'axis axis': { holds: [], reads: axesAngle },
+    'plane axis': { holds: [], reads: axisPlaneAngle },
+    'plane plane': { holds: [], reads: axesAngle },
   },
   distance: {
-    'point point': { holds: [], measures: distance },
-    'axis point': { holds: [], measures: radius },
-    'plane point': { holds: [], measures: slide(Z) },
-    'axis axis': { holds: parallel, measures: radius },
-    'plane axis': { holds: across, measures: slide(Z) },
-    'plane plane': { holds: parallel, measures: slide(Z) },
+    'point point': { holds: [], reads: distance },
+    'axis point': { holds: [], reads: radius },
+    'plane point': { holds: [], reads: slide(Z) },
+    'axis axis': { holds: parallel, reads: radius },
+    'plane axis': { holds: across, reads: slide(Z) },
+    'plane plane': { holds: parallel, reads: slide(Z) },
   },
   tangent: {
-    'point point': { holds: [], measures: distance },
-    'axis point': { holds: [], measures: radius },
-    'plane point': { holds: [], measures: slide(Z) },
-    'axis axis': { holds: parallel, measures: radius },
-    'plane axis': { holds: across, measures: slide(Z) },
+    'point point': { holds: [], reads: distance },
+    'axis point': { holds: [], reads: radius },
+    'plane point': { holds: [], reads: slide(Z) },
+    'axis axis': { holds: parallel, reads: radius },
+    'plane axis': { holds: across, reads: slide(Z) },
   },
 }
 
@@ -111,10 +111,10 @@ const PAIRINGS: Readonly<Record<Mate['kind'], Readonly<Record<string, Pairing>>>
 const PATH_PAIRINGS: Readonly<Record<string, Pairing>> = {
   'coincident point': { holds: onPoint },
   // the path touches the plane, whose normal stands across the tangent
-  'tangent plane': { holds: [square(Z, X)], measures: slide(Z), swapped: true },
+  'tangent plane': { holds: [square(Z, X)], reads: slide(Z), swapped: true },
   // the surface rides beside the path, its centre across the tangent
-  'tangent axis': { holds: [slide(X)], measures: slide(Y) },
-  'tangent point': { holds: [slide(X), slide(Z)], measures: slide(Y) },
+  'tangent axis': { holds: [slide(X)], reads: slide(Y) },
+  'tangent point': { holds: [slide(X), slide(Z)], reads: slide(Y) },
 }
 
 /** Errors: `mate-unsuited`, `mate-value`, `limits-crossed`, `mate-radius`. */
@@ -131,7 +131,7 @@ export function resolveMates(
       ...mate.problems.map((p) => ({
         ...p,
         message: `${source.name}: ${p.message}`,
-        path: `/mates/${i}${p.path ?? ''}`,
+        pointer: `/mates/${i}${p.pointer ?? ''}`,
         ids: [source.id],
       })),
     )
@@ -160,7 +160,7 @@ function resolveMate(
     return fail({
       code: 'mate-unsuited',
       message: `“${source.kind}” has no meaning between a ${first.as} and a ${second.as}; pick other geometry or another mate.`,
-      path: '/kind',
+      pointer: '/kind',
     })
   }
   const settings = mateSettings(source, pairing, first, second)
@@ -178,10 +178,10 @@ function resolveMate(
 
 const formOf = (end: MateEnd): Form => (end.as === 'path' ? 'point' : FORM[end.as])
 
-type Settings = Pick<ResolvedMate, 'holds' | 'measures' | 'offset' | 'value' | 'lower' | 'upper'>
+type Settings = Pick<ResolvedMate, 'holds' | 'reads' | 'offset' | 'value' | 'lower' | 'upper'>
 
 function mateSettings(source: Mate, pairing: Pairing, first: MateEnd, second: MateEnd): Result<Settings> {
-  const { holds, measures = null } = pairing
+  const { holds, reads = null } = pairing
   const measured = source.kind === 'angle' || source.kind === 'distance'
   const radii = [first, second].map((end) => siValue(end.radius, 'length'))
   if (radii.some((r) => r < 0))
@@ -193,13 +193,13 @@ function mateSettings(source: Mate, pairing: Pairing, first: MateEnd, second: Ma
       return fail({
         code: 'mate-value',
         message: `a ${source.kind} mate has no ${field}.`,
-        path: `/${field}`,
+        pointer: `/${field}`,
       })
     }
     const found = parseQuantity(quantity, source.kind === 'angle' ? 'angle' : 'length')
     return found.ok
       ? found
-      : fail({ code: 'mate-value', message: found.problems[0].message, path: `/${field}` })
+      : fail({ code: 'mate-value', message: found.problems[0].message, pointer: `/${field}` })
   }
   const value = read('value')
   const lower = read('lower')
@@ -212,34 +212,31 @@ function mateSettings(source: Mate, pairing: Pairing, first: MateEnd, second: Ma
     return fail({
       code: 'limits-crossed',
       message: `the lower limit ${source.lower} lies above the upper limit ${source.upper}; exchange them.`,
-      path: '/lower',
+      pointer: '/lower',
     })
   }
-  if (measures === null) return succeed({ holds, measures: null, offset: 0, value: null, ...limits })
+  if (reads === null) return succeed({ holds, reads: null, offset: 0, value: null, ...limits })
   if (measured) {
     const offset = radii[0] + radii[1]
-    return vanishes(measures, value.value, offset)
-      ? succeed({ holds: [...holds, ...atZero(measures)], measures: null, offset: 0, value: null, ...limits })
-      : succeed({ holds, measures, offset, value: value.value, ...limits })
+    return vanishes(reads, value.value, offset)
+      ? succeed({ holds: [...holds, ...atZero(reads)], reads: null, offset: 0, value: null, ...limits })
+      : succeed({ holds, reads, offset, value: value.value, ...limits })
   }
   // tangent: the gap between the surfaces is zero, from outside or from inside
-  const signed = measures.of === null
+  const signed = reads.of === null
   const contact = signed
     ? (source.inside ? -1 : 1) * (radii[0] + radii[1])
     : source.inside
       ? Math.abs(radii[0] - radii[1])
       : radii[0] + radii[1]
-  return vanishes(measures, 0, contact)
-    ? succeed({ holds: [...holds, ...atZero(measures)], measures: null, offset: 0, value: null, ...limits })
-    : succeed({ holds, measures, offset: contact, value: 0, ...limits })
+  return vanishes(reads, 0, contact)
+    ? succeed({ holds: [...holds, ...atZero(reads)], reads: null, offset: 0, value: null, ...limits })
+    : succeed({ holds, reads, offset: contact, value: 0, ...limits })
 }
 
 /** True when a length without direction is asked to be zero, where it has no gradient. */
-const vanishes = (measures: Condition, value: number | null, offset: number): boolean =>
-  value !== null &&
-  measures.of !== null &&
-  measures.measures === 'length' &&
-  Math.abs(value + offset) < VANISHES
+const vanishes = (reads: Condition, value: number | null, offset: number): boolean =>
+  value !== null && reads.of !== null && reads.dimension === 'length' && Math.abs(value + offset) < VANISHES
 
 /** What holds where a distance of points, or from an axis, is zero. */
-const atZero = (measures: Condition): readonly Condition[] => (measures === distance ? onPoint : onAxis)
+const atZero = (reads: Condition): readonly Condition[] => (reads === distance ? onPoint : onAxis)

@@ -51,7 +51,9 @@ export function compileRelations(compiling: Compiling): Result<CompiledRelation[
     const phase = equation.ok ? phaseOf(source, equation.value, compiling) : equation
     if (!phase.ok || !equation.ok) {
       const found = phase.ok ? [] : phase.problems
-      problems.push(...found.map((p) => ({ ...p, path: `/relations/${i}${p.path ?? ''}`, ids: [source.id] })))
+      problems.push(
+        ...found.map((p) => ({ ...p, pointer: `/relations/${i}${p.pointer ?? ''}`, ids: [source.id] })),
+      )
       return []
     }
     const { sentence, pitch, absolute = false } = equation.value
@@ -65,7 +67,7 @@ function rowOf(source: AnyRelation, equation: Equation, phase: number, size: num
   const terms = equation.sides.flatMap(({ side, factor, curve }) => scaledTerms(side, factor, curve))
   const constant = equation.sides.reduce((sum, { side, factor }) => sum + factor * side.constant, 0)
   const largest = Math.max(
-    ...equation.sides.map(({ side, factor }) => Math.abs(factor) * (side.measures === 'length' ? size : 1)),
+    ...equation.sides.map(({ side, factor }) => Math.abs(factor) * (side.dimension === 'length' ? size : 1)),
   )
   return {
     owner: { kind: 'relation', id: source.id, name: source.name },
@@ -99,13 +101,13 @@ function scaledTerms(side: Reading, factor: number, curve: Term['curve'] = null)
 
 function phaseOf(source: AnyRelation, equation: Equation, { state, size }: Compiling): Result<number> {
   if (source.phase !== undefined) {
-    const phase = parseQuantity(source.phase, equation.measures)
+    const phase = parseQuantity(source.phase, equation.dimension)
     return phase.ok
       ? phase
       : fail({
           code: 'relation-phase',
           message: `${source.name}: ${phase.problems[0].message}`,
-          path: '/phase',
+          pointer: '/phase',
         })
   }
   if (equation.absolute) return succeed(0)
@@ -125,7 +127,7 @@ class Context implements RelationContext {
   coordinate(ref: CoordinateRef, place: string): Result<Coordinate> {
     const { source, type, idle } = this.joint(ref.joint)
     const problem = (code: string, message: string): Result<never> =>
-      fail({ code, message: `${source.name} ${message}`, path: place })
+      fail({ code, message: `${source.name} ${message}`, pointer: place })
     if ((source.suspended && !this.compiling.switched.has(source.id)) || idle) {
       return problem(
         'relation-suspended',
@@ -167,7 +169,7 @@ class Context implements RelationContext {
       return fail({
         code: 'relation-carrier',
         message: `${first.source.name} and ${second.source.name} have no body in common; name the carrier that holds both centres, such as ${names[1]}.`,
-        path: '/carrier',
+        pointer: '/carrier',
       })
     }
     const sideA = this.side(a, '/a', body)
@@ -180,13 +182,13 @@ class Context implements RelationContext {
   private side(ref: CoordinateRef, place: string, carrier: number): Result<CarriedCoordinate> {
     const coordinate = this.coordinate(ref, place)
     if (!coordinate.ok) return coordinate
-    const { terms, constant, measures, freedom, joint } = coordinate.value
+    const { terms, constant, dimension, freedom, joint } = coordinate.value
     const { from, to } = this.compiling.geometry.joints[joint]
     const { builder, state } = this.compiling
     const axes = builder.inGround(from.body, from.frame)
     const main = axes.subarray(3 * freedom.axis, 3 * freedom.axis + 3)
     const about = {
-      measures,
+      dimension: dimension,
       carrier,
       origin: [axes[ORIGIN], axes[ORIGIN + 1], axes[ORIGIN + 2]] as const,
       axis: [main[0], main[1], main[2]] as const,
@@ -200,11 +202,11 @@ class Context implements RelationContext {
         body: from.body,
       })
     }
-    if (measures === 'length') {
+    if (dimension === 'length') {
       return fail({
         code: 'relation-carrier',
         message: `${this.nameOf(ref)} slides on another body than the carrier; name one of its two bodies as the carrier.`,
-        path: '/carrier',
+        pointer: '/carrier',
       })
     }
     // the turn of the wheel against the carrier, about the wheel's axis as it stands in the carrier at the home pose

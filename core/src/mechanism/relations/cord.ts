@@ -54,16 +54,16 @@ export const cord = defineRelation<CordOnDrum>({
       return fail({
         code: 'relation-ratio',
         message: `${relation.name}: the diameter of the winding must be more than zero.`,
-        path: '/diameter',
+        pointer: '/diameter',
       })
     }
     const drum = context.coordinate(relation.a, '/a')
     if (!drum.ok) return drum
-    if (drum.value.measures !== 'angle') {
+    if (drum.value.dimension !== 'angle') {
       return fail({
         code: 'relation-freedom',
         message: `${relation.name}: ${context.nameOf(relation.a)} slides; a drum turns.`,
-        path: '/a',
+        pointer: '/a',
       })
     }
     const radius = diameter.value / 2
@@ -72,17 +72,17 @@ export const cord = defineRelation<CordOnDrum>({
       return fail({
         code: 'cord-inside',
         message: `${relation.name}: the cord is made fast inside the drum; choose a point outside of it, or a thinner drum.`,
-        path: '/datum',
+        pointer: '/datum',
       })
     }
     const side = relation.reversed ? -1 : 1
     const length = cordLength(radius, side, [point[0], point[1]])
     return succeed({
       sides: [
-        { side: { terms: [pairTerm(pair, length)], constant: 0, measures: 'length' }, factor: 1 },
+        { side: { terms: [pairTerm(pair, length)], constant: 0, dimension: 'length' }, factor: 1 },
         { side: drum.value, factor: -side * radius },
       ],
-      measures: 'length',
+      dimension: 'length',
       sentence: `1 turn of ${context.nameOf(relation.a)} winds ${formatQuantity(Math.PI * diameter.value, 'mm', 2)} of cord`,
       pitch: null,
     })

@@ -67,7 +67,7 @@ export const rack = defineRelation<RackAndPinion>({
       return fail({
         code: 'relation-ratio',
         message: `${relation.name}: give either the pitch diameter or the travel for one turn.`,
-        path: '',
+        pointer: '',
       })
     }
     const field = diameter === undefined ? 'travel' : 'diameter'
@@ -76,7 +76,7 @@ export const rack = defineRelation<RackAndPinion>({
       return fail({
         code: 'relation-ratio',
         message: `${relation.name}: the ${field} must be more than zero; the direction is set by “reversed”.`,
-        path: `/${field}`,
+        pointer: `/${field}`,
       })
     }
     const radius = field === 'diameter' ? size.value / 2 : size.value / (2 * Math.PI)
@@ -97,7 +97,7 @@ export const rack = defineRelation<RackAndPinion>({
         { side: b, factor: 1 },
         { side: a, factor: -direction * radius },
       ],
-      measures: 'length',
+      dimension: 'length',
       sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(2 * Math.PI * radius, 'mm', 2)}`,
       pitch:
         apart < ON_AXIS

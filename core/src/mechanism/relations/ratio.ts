@@ -18,7 +18,7 @@ export interface Wheels {
 function wheels(relation: WheelRelation): Result<Wheels> {
   const { teethA, teethB, diameterA, diameterB, ratio } = relation
   const problem = (path: string, message: string) =>
-    fail({ code: 'relation-ratio', message: `${relation.name}: ${message}`, path })
+    fail({ code: 'relation-ratio', message: `${relation.name}: ${message}`, pointer: path })
   const ways = [teethA !== undefined || teethB !== undefined, ratio !== undefined].filter(Boolean).length
   if (ways === 2) return problem('/ratio', 'give either teeth or a ratio, not both.')
   let diameters: readonly [number, number] | null = null
@@ -89,7 +89,7 @@ export function wheelEquation(
       { side: a, factor: 1 },
       { side: b, factor: direction * ratio },
     ],
-    measures: 'angle',
+    dimension: 'angle',
     sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${direction > 0 ? 'the other way' : 'the same way'}`,
     pitch: pitch(a, b, found.value),
   })

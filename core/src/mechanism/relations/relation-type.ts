@@ -38,7 +38,7 @@ export interface PitchPoint {
 /** sum of factor * side = constant; a curve may stand between a side and its factor. */
 export interface Equation {
   readonly sides: readonly { readonly side: Reading; readonly factor: number; readonly curve?: Curve }[]
-  readonly measures: 'length' | 'angle'
+  readonly dimension: 'length' | 'angle'
   /** In words: "1 turn of Pinion moves Rack by 62.83 mm". */
   readonly sentence: string
   readonly pitch: PitchPoint | null

@@ -40,7 +40,7 @@ export const screw = defineRelation<ScrewDrive>({
       return fail({
         code: 'relation-ratio',
         message: `${relation.name}: the lead must be other than zero.`,
-        path: '/lead',
+        pointer: '/lead',
       })
     }
     const a = context.coordinate(relation.a, '/a')
@@ -53,7 +53,7 @@ export const screw = defineRelation<ScrewDrive>({
         { side: b.value, factor: 1 },
         { side: a.value, factor: ((relation.reversed ? 1 : -1) * lead.value) / (2 * Math.PI) },
       ],
-      measures: 'length',
+      dimension: 'length',
       sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(lead.value, 'mm', 3)}`,
       pitch: null,
     })

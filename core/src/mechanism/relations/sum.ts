@@ -43,7 +43,7 @@ export const sum = defineRelation<LinearSum>({
       return fail({
         code: 'relation-terms',
         message: `${relation.name}: a sum needs two coordinates or more.`,
-        path: '/terms',
+        pointer: '/terms',
       })
     }
     const sides: { side: Reading; factor: number }[] = []
@@ -54,7 +54,7 @@ export const sum = defineRelation<LinearSum>({
     }
     return succeed({
       sides,
-      measures: sides[0].side.measures,
+      dimension: sides[0].side.dimension,
       sentence: `${sumOf(relation.terms, (term) => context.nameOf(term))} stays constant`,
       pitch: null,
     })

@@ -47,12 +47,12 @@ export const table = defineRelation<TabulatedRelation>({
     const b = context.coordinate(relation.b, '/b')
     if (!b.ok) return b
     const problem = (path: string, message: string) =>
-      fail({ code: 'relation-table', message: `${relation.name}: ${message}`, path })
+      fail({ code: 'relation-table', message: `${relation.name}: ${message}`, pointer: path })
     const knots: number[] = []
     const values: number[] = []
     for (const [k, [input, output]] of relation.points.entries()) {
-      const x = parseQuantity(input, a.value.measures)
-      const y = parseQuantity(output, b.value.measures)
+      const x = parseQuantity(input, a.value.dimension)
+      const y = parseQuantity(output, b.value.dimension)
       if (!x.ok) return problem(`/points/${k}/0`, x.problems[0].message)
       if (!y.ok) return problem(`/points/${k}/1`, y.problems[0].message)
       if (k > 0 && !(x.value > knots[k - 1] + NEXT_KNOT)) {
@@ -88,7 +88,7 @@ export const table = defineRelation<TabulatedRelation>({
           },
         },
       ],
-      measures: b.value.measures,
+      dimension: b.value.dimension,
       sentence: `${context.nameOf(relation.b)} follows ${context.nameOf(relation.a)} by a table of ${knots.length} points`,
       pitch: null,
       absolute: true,

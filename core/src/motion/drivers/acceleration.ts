@@ -26,11 +26,11 @@ export const acceleration = defineValueDriver<Acceleration>({
   kind: 'acceleration',
   fields: Acceleration,
   note: (driver) => `acceleration · ${driver.acceleration}`,
-  plan(driver, { measures, name }, from, _, since) {
-    const speed = parseQuantity(driver.startSpeed, rateOf(measures))
+  plan(driver, { dimension, name }, from, _, since) {
+    const speed = parseQuantity(driver.startSpeed, rateOf(dimension))
     const gain = parseQuantity(
       driver.acceleration,
-      measures === 'angle' ? 'angularAcceleration' : 'acceleration',
+      dimension === 'angle' ? 'angularAcceleration' : 'acceleration',
     )
     if (!speed.ok) return fault('driver-speed', '/startSpeed', `${name}: ${speed.problems[0].message}`)
     if (!gain.ok) return fault('driver-acceleration', '/acceleration', `${name}: ${gain.problems[0].message}`)

@@ -38,7 +38,7 @@ export interface Plan {
 export interface ResolvedDriver extends Driven {
   readonly source: AnyDriver
   /** Place in the document. */
-  readonly path: string
+  readonly pointer: string
   /** What it drives; null where that is no single value. */
   readonly reading: Reading | null
   /**
@@ -52,7 +52,7 @@ export interface ResolvedDriver extends Driven {
 
 /** A value that is driven. */
 export interface DrivenValue {
-  readonly measures: 'length' | 'angle'
+  readonly dimension: 'length' | 'angle'
   /** Of the joint, mate or relation. */
   readonly name: string
 }
@@ -76,4 +76,4 @@ export const steady = (course: TimeFunction): Result<Plan> => ({
 })
 
 export const fault = (code: string, path: string, message: string): Result<never> =>
-  fail({ code, path, message })
+  fail({ code, pointer: path, message })

@@ -27,7 +27,9 @@ export function resolveDriver(
   const placed = <T>(result: Result<T>): Result<T> =>
     result.ok
       ? result
-      : fail(...result.problems.map((p) => ({ ...p, path: `${path}${p.path ?? ''}`, ids: p.ids ?? ids })))
+      : fail(
+          ...result.problems.map((p) => ({ ...p, pointer: `${path}${p.pointer ?? ''}`, ids: p.ids ?? ids })),
+        )
   const resolved = driverType(driver.kind).resolve(mechanism, driver, path, timing)
   if (!resolved.ok) return placed(resolved)
   const { plan } = resolved.value

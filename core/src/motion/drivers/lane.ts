@@ -28,7 +28,7 @@ function planMoves(
   driver: string,
   moves: readonly Move[],
   home: number,
-  measures: 'length' | 'angle',
+  dimension: 'length' | 'angle',
   timing: Timing,
   since = 0,
 ): Result<PlannedMove[]> {
@@ -38,9 +38,9 @@ function planMoves(
   moves.forEach((move, index) => {
     const key = moveKey(driver, move, index)
     if (since > 0 && timing.of(key).start < since - TOUCHES) return
-    const stretch = resolveMove(move, level, measures, timing.length)
+    const stretch = resolveMove(move, level, dimension, timing.length)
     if (!stretch.ok) {
-      problems.push(...stretch.problems.map((p) => ({ ...p, path: `/moves/${index}${p.path ?? ''}` })))
+      problems.push(...stretch.problems.map((p) => ({ ...p, pointer: `/moves/${index}${p.pointer ?? ''}` })))
       return
     }
     planned.push({ key, index, ...stretch.value })
@@ -67,7 +67,7 @@ function laneFunction(planned: readonly PlannedMove[], home: number, timing: Tim
       problems.push({
         code: 'moves-overlap',
         message: `move ${index + 1} starts at ${formatNumber(start, 3)} s, before the one before it ends at ${formatNumber(free, 3)} s; let it start later.`,
-        path: `/moves/${index}/start`,
+        pointer: `/moves/${index}/start`,
         ids: [key],
       })
     }
@@ -121,13 +121,13 @@ export function planLane(
   { id, moves }: { readonly id: string; readonly moves: readonly Move[] },
   name: string,
   from: number,
-  measures: 'length' | 'angle',
+  dimension: 'length' | 'angle',
   timing: Timing,
   since: number,
 ): Result<Plan> {
   const named = <T>(result: Result<T>): Result<T> =>
     result.ok ? result : fail(...result.problems.map((p) => ({ ...p, message: `${name}: ${p.message}` })))
-  const planned = named(planMoves(id, moves, from, measures, timing, since))
+  const planned = named(planMoves(id, moves, from, dimension, timing, since))
   if (!planned.ok) return planned
   return succeed({
     moves: planned.value,
@@ -153,11 +153,11 @@ export function planLane(
 export function resolveMove(
   move: Move,
   level: number,
-  measures: 'length' | 'angle',
+  dimension: 'length' | 'angle',
   length: number,
 ): Result<Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'>> {
   const problem = (code: string, path: string, message: string): Result<never> =>
-    fail({ code, message, path })
+    fail({ code, message, pointer: path })
   const read = (field: 'to' | 'by' | 'speed' | 'acceleration', dimension: Dimension): number => {
     const value = parseQuantity(move[field]!, dimension)
     return value.ok ? value.value : Number.NaN
@@ -169,13 +169,13 @@ export function resolveMove(
       'a move needs either the value it ends at (to) or by how much it changes (by).',
     )
   }
-  const rise = move.by === undefined ? read('to', measures) - level : read('by', measures)
+  const rise = move.by === undefined ? read('to', dimension) - level : read('by', dimension)
   if (!Number.isFinite(rise)) {
     const field = move.by === undefined ? 'to' : 'by'
     return problem(
       'move-target',
       `/${field}`,
-      `“${move[field]}” is not ${measures === 'angle' ? 'an angle' : 'a length'}.`,
+      `“${move[field]}” is not ${dimension === 'angle' ? 'an angle' : 'a length'}.`,
     )
   }
   const limits = move.speed !== undefined && move.acceleration !== undefined
@@ -199,8 +199,8 @@ export function resolveMove(
           `“${move.law}” is not a motion law; known are ${lawKinds.join(', ')} and limited.`,
         )
   }
-  const speed = read('speed', measures === 'angle' ? 'angularSpeed' : 'speed')
-  const acceleration = read('acceleration', measures === 'angle' ? 'angularAcceleration' : 'acceleration')
+  const speed = read('speed', dimension === 'angle' ? 'angularSpeed' : 'speed')
+  const acceleration = read('acceleration', dimension === 'angle' ? 'angularAcceleration' : 'acceleration')
   if (!(speed > 0)) return problem('move-duration', '/speed', 'the speed must be more than zero.')
   if (!(acceleration > 0))
     return problem('move-duration', '/acceleration', 'the acceleration must be more than zero.')

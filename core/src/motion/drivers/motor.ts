@@ -76,7 +76,7 @@ export const motor = defineValueDriver<Motor>({
 })
 
 /** Errors: `driver-speed`, `driver-run-up`, `driver-duration`. */
-function motorCourse(driver: Motor, { measures, name }: DrivenValue, length: number): Result<MotorCourse> {
+function motorCourse(driver: Motor, { dimension, name }: DrivenValue, length: number): Result<MotorCourse> {
   const begins = parseQuantity(driver.start ?? 0, 'time')
   const toTheEnd = driver.tie ? Number.NaN : length - (begins.ok ? begins.value : 0)
   const on = driver.duration === undefined ? succeed(Infinity) : readSpan(driver.duration, length)
@@ -131,8 +131,8 @@ function motorCourse(driver: Motor, { measures, name }: DrivenValue, length: num
   const steady = time - (runUp.value + runDown.value) / 2
   const given =
     driver.by === undefined
-      ? parseQuantity(driver.speed!, rateOf(measures))
-      : parseQuantity(driver.by, measures)
+      ? parseQuantity(driver.speed!, rateOf(dimension))
+      : parseQuantity(driver.by, dimension)
   if (!given.ok) {
     const field = driver.by === undefined ? 'speed' : 'by'
     return fault('driver-speed', `/${field}`, `${name}: ${given.problems[0].message}`)

@@ -23,6 +23,6 @@ export const moves = defineValueDriver<Moves>({
   kind: 'moves',
   fields: Moves,
   note: ({ moves: all }) => `${all.length} ${all.length === 1 ? 'move' : 'moves'}`,
-  plan: (driver, { measures, name }, from, timing, since) =>
-    planLane(driver, name, from, measures, timing, since),
+  plan: (driver, { dimension, name }, from, timing, since) =>
+    planLane(driver, name, from, dimension, timing, since),
 })

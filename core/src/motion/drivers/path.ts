@@ -54,7 +54,7 @@ export const path = defineDriver<PathDriver>({
     }
     return succeed({
       source: driver,
-      path: place,
+      pointer: place,
       link: -1,
       rows: following(constant(0)),
       driver: driver.id,

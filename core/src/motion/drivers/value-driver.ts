@@ -35,14 +35,14 @@ export const defineValueDriver = <D extends AnyDriver & ValueDriver>(
       const row = (course: TimeFunction): Row => ({
         owner: { kind: 'driver', id: driver.id, name },
         direction: 'driven value',
-        weight: reading.measures === 'length' ? 1 / mechanism.size : 1,
+        weight: reading.dimension === 'length' ? 1 / mechanism.size : 1,
         terms: reading.terms,
         constant: reading.constant,
         target: course,
       })
       const resolved: ResolvedDriver = {
         source: driver,
-        path: place,
+        pointer: place,
         link,
         rows: link >= 0 ? [] : [row(() => undefined)],
         driver: driver.id,
@@ -50,7 +50,7 @@ export const defineValueDriver = <D extends AnyDriver & ValueDriver>(
         targetName: name,
         reading,
         plan: (from, times, since) =>
-          type.plan(driver, { measures: reading.measures, name }, from, times, since),
+          type.plan(driver, { dimension: reading.dimension, name }, from, times, since),
         following: (course) => (link >= 0 ? [] : [row(course)]),
       }
       return succeed(resolved)
@@ -78,7 +78,7 @@ function jointTarget(mechanism: Mechanism, driver: { joint?: string; freedom?: s
     return fail({
       code: 'driver-suspended',
       message: `${source.name} ${why} and cannot be driven.`,
-      path: '/joint',
+      pointer: '/joint',
     })
   }
   const found = coordinateOf(mechanism, driver.joint, driver.freedom)
@@ -91,7 +91,7 @@ function jointTarget(mechanism: Mechanism, driver: { joint?: string; freedom?: s
   return fail({
     code: 'driver-freedom',
     message: `${source.name} ${asked}; it has: ${names}.`,
-    path: '/freedom',
+    pointer: '/freedom',
   })
 }
 
@@ -105,7 +105,7 @@ function mateTarget(mechanism: Mechanism, id: string): Result<Target> {
   const { source } = mechanism.geometry.mates.find((mate) => mate.source.id === id)!
   const reading = mechanism.mateReadings.find(({ mate }) => mate.source.id === id)
   const problem = (code: string, message: string): Result<never> =>
-    fail({ code, message: `${source.name} ${message}`, path: '/mate' })
+    fail({ code, message: `${source.name} ${message}`, pointer: '/mate' })
   if (source.suspended) return problem('driver-suspended', 'is suspended and cannot be driven.')
   if (!reading) return problem('driver-freedom', 'has no value to drive; an angle or a distance has.')
   if (source.value !== undefined) {

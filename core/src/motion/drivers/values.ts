@@ -28,12 +28,12 @@ export const values = defineValueDriver<Values>({
   kind: 'values',
   fields: Values,
   note: (driver) => `${driver.values.length} values`,
-  plan(driver, { measures, name }, from, _, since) {
+  plan(driver, { dimension, name }, from, _, since) {
     const times: number[] = []
     const levels: number[] = []
     for (const [k, [t, v]] of driver.values.entries()) {
       const time = parseQuantity(t, 'time')
-      const value = parseQuantity(v, measures)
+      const value = parseQuantity(v, dimension)
       if (!time.ok) return fault('driver-values', `/values/${k}/0`, `${name}: ${time.problems[0].message}`)
       if (!value.ok) return fault('driver-values', `/values/${k}/1`, `${name}: ${value.problems[0].message}`)
       if (k > 0 && !(time.value > times[k - 1] + NEXT_TIME)) {

@@ -12,7 +12,7 @@ export const bentLink = defineShape({
   dimensions: {
     armA: { label: 'Bore A to bore B', usual: '60 mm' },
     armC: { label: 'Bore B to bore C', usual: '60 mm' },
-    angle: { label: 'Angle between the arms', usual: '120 deg', measures: 'angle' },
+    angle: { label: 'Angle between the arms', usual: '120 deg', dimension: 'angle' },
     width: { label: 'Width', usual: '24 mm' },
     thickness: { label: 'Thickness', usual: '8 mm' },
     bore: { label: 'Bore diameter', usual: '10 mm' },

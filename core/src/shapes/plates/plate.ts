@@ -16,7 +16,7 @@ export const plate = defineShape({
     length: { label: 'Length (x)', usual: '120 mm' },
     width: { label: 'Width (y)', usual: '80 mm' },
     thickness: { label: 'Thickness', usual: '8 mm' },
-    holes: { label: 'Holes in a row', usual: '2', measures: 'count', least: 0 },
+    holes: { label: 'Holes in a row', usual: '2', dimension: 'count', least: 0 },
     hole: { label: 'Hole diameter', usual: '8 mm' },
     margin: { label: 'Hole centres from the edge', usual: '10 mm' },
     slotLength: { label: 'Slot length (0 for none)', usual: '0 mm', least: 0 },

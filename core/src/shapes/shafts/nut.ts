@@ -12,7 +12,7 @@ export const nut = defineShape({
     height: { label: 'Height', usual: '16 mm' },
     diameter: { label: 'Thread diameter', usual: '16 mm' },
     pitch: { label: 'Pitch', usual: '4 mm' },
-    starts: { label: 'Starts', usual: '1', measures: 'count' },
+    starts: { label: 'Starts', usual: '1', dimension: 'count' },
   },
   options: { hand: hands },
   contradiction: ({ width, diameter }) =>

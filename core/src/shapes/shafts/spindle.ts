@@ -18,7 +18,7 @@ export const spindle = defineShape({
     diameter: { label: 'Thread diameter', usual: '16 mm' },
     length: { label: 'Length', usual: '120 mm' },
     pitch: { label: 'Pitch', usual: '4 mm' },
-    starts: { label: 'Starts', usual: '1', measures: 'count' },
+    starts: { label: 'Starts', usual: '1', dimension: 'count' },
   },
   options: { hand: hands },
   contradiction: ({ diameter, length, pitch, starts }) => {

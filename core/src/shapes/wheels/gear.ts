@@ -12,10 +12,10 @@ import { defineShape } from '../shape'
 
 export const toothDimensions = {
   module: { label: 'Module', usual: '2 mm' },
-  teeth: { label: 'Teeth', usual: '24', measures: 'count', least: 5 },
-  pressureAngle: { label: 'Pressure angle', usual: '20 deg', measures: 'angle' },
+  teeth: { label: 'Teeth', usual: '24', dimension: 'count', least: 5 },
+  pressureAngle: { label: 'Pressure angle', usual: '20 deg', dimension: 'angle' },
   width: { label: 'Face width', usual: '10 mm' },
-  shift: { label: 'Profile shift coefficient', usual: '0', measures: 'number', least: -1 },
+  shift: { label: 'Profile shift coefficient', usual: '0', dimension: 'number', least: -1 },
 } as const
 
 export const MOST_TEETH = 500

@@ -11,7 +11,7 @@ import { arc, circle, extrude } from '../mesh/mesh'
 import { defineShape } from '../shape'
 
 const shared = {
-  slots: { label: 'Slots', usual: '6', measures: 'count', least: 3 },
+  slots: { label: 'Slots', usual: '6', dimension: 'count', least: 3 },
   distance: { label: 'Distance of the axes', usual: '60 mm' },
   pin: { label: 'Pin diameter', usual: '8 mm' },
   width: { label: 'Width', usual: '8 mm' },

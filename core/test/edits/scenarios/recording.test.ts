@@ -101,10 +101,10 @@ const recording = (start: number): Recording => ({
   times,
   tolerance: { length: 1e-4, angle: 1e-3 },
   positions: [
-    { joint: 'rail', freedom: 's', measures: 'length', values: times.map((t) => 0.2 * ease(t, 0.1, 0.8)) },
-    { joint: 'lift', freedom: 's', measures: 'length', values: times.map(() => 0) },
-    { joint: 'swing', freedom: 'angle', measures: 'angle', values: times.map((t) => ease(t, 0.5, 1)) },
-    { joint: 'axle', freedom: 'angle', measures: 'angle', values: times.map((t) => -ease(t, 0.5, 1) / 2) },
+    { joint: 'rail', freedom: 's', dimension: 'length', values: times.map((t) => 0.2 * ease(t, 0.1, 0.8)) },
+    { joint: 'lift', freedom: 's', dimension: 'length', values: times.map(() => 0) },
+    { joint: 'swing', freedom: 'angle', dimension: 'angle', values: times.map((t) => ease(t, 0.5, 1)) },
+    { joint: 'axle', freedom: 'angle', dimension: 'angle', values: times.map((t) => -ease(t, 0.5, 1) / 2) },
   ],
 })
 function recorded(document: MechanismDocument, start: number) {
