@@ -2,7 +2,7 @@
 /** Whether the server has what is on screen, as word, icon and colour. */
 import { mdiAlertOutline, mdiCheck, mdiCloudOffOutline, mdiProgressUpload } from '@mdi/js'
 import { useSavingStore } from '~/model/document/saving'
-import type { SavingState } from '~/model/document/saving'
+import type { SavingState } from '~/model/document/saver'
 
 const saving = useSavingStore()
 

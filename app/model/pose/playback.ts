@@ -1,5 +1,7 @@
 /** The playhead: one time for the view, the lanes and the numbers. It stands on solved frames only. */
 import { frameAt } from '@ligamen/core'
+import { betweenFrames, elapsed, marked } from './playhead'
+import type { Range } from './playhead'
 import { useRunStore } from '../run/run'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 5, 10] as const
@@ -11,9 +13,9 @@ export const usePlaybackStore = defineStore('playback', () => {
   const loop = ref(true)
   /** Turns round at the ends instead of starting over. */
   const thereAndBack = ref(false)
-  let direction = 1
+  let direction: 1 | -1 = 1
   /** What is played, from one time to another [s]; null for all of it. */
-  const marks = shallowRef<readonly [number, number] | null>(null)
+  const marks = shallowRef<Range | null>(null)
   const speed = ref<number>(1)
 
   const interval = computed(() => run.take?.interval ?? 0)
@@ -26,11 +28,9 @@ export const usePlaybackStore = defineStore('playback', () => {
   /** The frame before the time, and the share of the way to the next one; whole frames while it stands still. */
   const between = computed(() => {
     if (!playing.value || interval.value === 0) return { first: frame.value, share: 0 }
-    const at = time.value / interval.value
-    const first = Math.min(last.value, Math.floor(at + 1e-9))
-    return { first, share: first < last.value ? Math.max(0, at - first) : 0 }
+    return betweenFrames(time.value, interval.value, last.value)
   })
-  const range = computed<readonly [number, number]>(() =>
+  const range = computed<Range>(() =>
     marks.value ? [Math.min(marks.value[0], end.value), Math.min(marks.value[1], end.value)] : [0, end.value],
   )
 
@@ -38,13 +38,9 @@ export const usePlaybackStore = defineStore('playback', () => {
     if (time.value > limit) time.value = limit
   })
 
-  /** Marks where playing starts or ends; the other mark stays, as far as it lies on the right side. */
-  function mark(side: 'start' | 'end') {
-    const [from, to] = range.value
-    const now = shown.value
-    const next: readonly [number, number] =
-      side === 'start' ? [now, to > now ? to : end.value] : [from < now ? from : 0, now]
-    marks.value = next[1] - next[0] < interval.value / 2 ? null : next
+  /** Marks where playing starts or ends. */
+  const mark = (side: 'start' | 'end') => {
+    marks.value = marked(side, shown.value, range.value, end.value, interval.value)
   }
 
   const seek = (to: number) => {
@@ -85,19 +81,12 @@ export const usePlaybackStore = defineStore('playback', () => {
     },
     /** Moves on by a stretch of wall time [s]; at the end it stops, starts over or turns round. */
     elapse: (seconds: number) => {
-      const [from, to] = range.value
-      const next = time.value + direction * seconds * speed.value
-      if (next >= from && next <= to) {
-        time.value = next
-      } else if (!loop.value) {
-        time.value = to
-        playing.value = false
-      } else if (thereAndBack.value) {
-        direction = next > to ? -1 : 1
-        time.value = next > to ? to : from
-      } else {
-        time.value = to > from ? from + ((next - from) % (to - from)) : from
-      }
+      const now = { time: time.value, direction, playing: true }
+      const atEnd = { loop: loop.value, thereAndBack: thereAndBack.value }
+      const next = elapsed(now, seconds * speed.value, range.value, atEnd)
+      time.value = next.time
+      direction = next.direction
+      playing.value = next.playing
     },
   }
 })

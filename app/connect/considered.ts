@@ -1,0 +1,92 @@
+/** What a proposal would do, asked anew after every change and shown at once; and making it. */
+import type { Clip, MechanismDocument, Problem, Result } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePoseStore } from '~/model/pose/pose'
+import { useSelectionStore } from '~/model/screen/selection'
+import type { Kind } from '~/model/screen/selection'
+
+/** What the worker answers about a proposal. */
+interface Effect {
+  /** Id of what would be made. */
+  readonly made: string
+  readonly document: MechanismDocument
+  /** False when it contradicts what holds already. */
+  readonly holds: boolean
+  readonly clip?: Clip | null
+  readonly poses?: Float64Array | null
+}
+
+const wordsOf = (problems: readonly Problem[]) => problems.map(({ message }) => message).join(' ')
+
+/**
+ * @param ask asks about the proposal as it is now; null while it is not complete
+ * @param lists in which what contradicts is made suspended
+ * @param changes reads all that a new answer depends on
+ * @param still whether the pose it would take is shown where it cannot move
+ */
+export function useConsidered<E extends Effect>(
+  kind: Kind,
+  lists: (document: MechanismDocument) => readonly { id: string; name: string; suspended?: boolean }[],
+  changes: () => unknown,
+  ask: () => Promise<Result<E>> | null,
+  { still = true } = {},
+) {
+  const mechanism = useMechanismStore()
+  const pose = usePoseStore()
+  const selection = useSelectionStore()
+  const effect = shallowRef<E | null>(null)
+  const fault = ref('')
+  let asked = 0
+
+  watch([changes, () => mechanism.document], () => void consider())
+
+  /** Only the newest question counts. */
+  async function consider() {
+    const mine = ++asked
+    const question = mechanism.document ? ask() : null
+    if (!question) {
+      effect.value = null
+      fault.value = ''
+      if (pose.preview) pose.endPreview()
+      return
+    }
+    const answer = await question
+    if (mine !== asked) return
+    effect.value = answer.ok ? answer.value : null
+    fault.value = answer.ok ? '' : wordsOf(answer.problems)
+    const { clip, poses } = effect.value ?? {}
+    if (clip) pose.show(clip, true)
+    else if (poses && still) pose.still(poses)
+    else pose.endPreview()
+  }
+
+  /** Makes what was considered; what contradicts is made suspended. */
+  async function make(
+    edit: string,
+    name: string | null,
+    { home = true }: { home?: boolean },
+    done: () => void,
+  ): Promise<readonly Problem[]> {
+    const made = effect.value
+    if (!made) return []
+    const refused = await mechanism.edit(
+      edit,
+      () => {
+        const document = structuredClone(made.document)
+        const entry = lists(document).find(({ id }) => id === made.made)!
+        if (name !== null) entry.name = name
+        if (!made.holds) entry.suspended = true
+        return document
+      },
+      { home },
+    )
+    if (refused.length > 0) fault.value = wordsOf(refused)
+    else {
+      done()
+      selection.select(kind, made.made)
+    }
+    return refused
+  }
+
+  return { effect, fault, make }
+}
