@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The command palette: every action by name with its key; type to narrow down, arrows to choose, Enter to do it. */
-import type { Action } from '~/workspace/actions/useActions'
+import type { Action } from '~/workspace/actions/action'
 import { usePanelsStore } from '~/model/screen/panels'
 
 const props = defineProps<{ actions: readonly Action[] }>()

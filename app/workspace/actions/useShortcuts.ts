@@ -1,6 +1,6 @@
 /** Keys that work anywhere in the workspace, except while something is typed; each belongs to an action. */
 import { useEventListener } from '@vueuse/core'
-import type { Action } from './useActions'
+import type { Action } from './action'
 import { keysOf } from '~/workspace/actions/keys'
 
 const PRESSED_BY_SPACE = 'button, a, [role="combobox"], [role="treeitem"], [role="tab"]'
