@@ -1,115 +1,36 @@
 /**
- * The rows of a mechanism in flat arrays: their residuals, gradients, rates and accelerations at the present motion.
+ * The rows of a mechanism at the present motion: their residuals, gradients, rates and accelerations.
  *
  * Rows of lengths are divided by the mechanism's size and unknown slides are counted in sizes, so that all rows and all
  * unknowns are comparable numbers.
  */
 import { compose, FRAME, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { TURNS } from './chain'
 import type { Chain } from './chain'
 import { conditionValue, conditionWrench, conditionWrenchRate, SLIDE } from './conditions'
 import type { Condition } from './conditions'
-import type { Curve, Pair, Row } from './rows'
+import { COMPOSED, COORDINATE, DISTANCE, PRODUCT, RowTable } from './row-table'
+import type { Row } from './rows'
 import type { MotionState } from './state'
+import { Windings } from './windings'
 
-/** Kinds of terms: the two primitives are evaluated in place, since nearly all rows consist of them. */
-const DISTANCE = 0
-const PRODUCT = 1
-const COMPOSED = 2
-const COORDINATE = 3
-
-/** Value and rate of what winds, by pair and condition. */
-export type WindingCounts = Map<Pair, Map<Condition, readonly [number, number]>>
-
-export class Equations {
-  /** How far a link coordinate goes for one unit of a scaled unknown: size for slides, 1 for turns. */
-  readonly scale: Float64Array
-  /** First term of every row, and one entry more. */
-  readonly firstTerm: Int32Array
-  readonly termPair: Int32Array
-  readonly termLink: Int32Array
-  readonly pairs: readonly Pair[]
+export class Equations extends RowTable {
   /** Target, rate and acceleration of every row; zero unless a driver prescribes it. */
   readonly targets: Float64Array
-  /** Where a term whose value winds is expected, so that its turns are counted on. */
-  private readonly expected: Float64Array
-  /** Terms whose value winds, where they were noted last and their rates there. */
-  private readonly winding: Int32Array
-  private readonly noted: Float64Array
-  private readonly notedRate: Float64Array
-  /** 1 for rows of one primitive without curve, constant and target: nearly all of them, evaluated in place. */
-  private readonly simple: Uint8Array
-  private readonly weight: Float64Array
-  private readonly constant: Float64Array
-  private readonly kind: Uint8Array
-  private readonly axisA: Int32Array
-  private readonly axisB: Int32Array
-  private readonly factor: Float64Array
-  private readonly conditions: readonly (Condition | null)[]
-  private readonly curves: readonly (Curve | null)[]
+  readonly windings: Windings
   private readonly everyPair: Int32Array
-  private readonly pairLinks: Int32Array
-  private readonly pairFrames: Frame
   /** Both frames of every pair in ground. */
   private readonly frames: Frame
   private readonly wrench = new Float64Array(6)
   private readonly curve = new Float64Array(3)
   private readonly prescribed = new Float64Array(3)
 
-  constructor(
-    readonly mechanism: Chain & { readonly size: number },
-    readonly rows: readonly Row[],
-  ) {
-    const terms = rows.flatMap((row) => row.terms)
-    const pairs = [...new Set(terms.flatMap(({ pair }) => pair ?? []))]
-    const pairIndex = new Map(pairs.map((pair, k) => [pair, k]))
-    this.pairs = pairs
-    this.everyPair = Int32Array.from(pairs.keys())
-    this.scale = Float64Array.from(mechanism.linkMotion, (motion) => (motion === TURNS ? 1 : mechanism.size))
-    this.weight = Float64Array.from(rows, (row) => row.weight)
-    this.constant = Float64Array.from(rows, (row) => row.constant)
-    this.firstTerm = new Int32Array(rows.length + 1)
-    rows.forEach((row, r) => {
-      this.firstTerm[r + 1] = this.firstTerm[r] + row.terms.length
-    })
-    this.termPair = Int32Array.from(terms, ({ pair }) => (pair ? pairIndex.get(pair)! : -1))
-    this.termLink = Int32Array.from(terms, ({ link }) => link)
-    this.kind = Uint8Array.from(terms, ({ condition }) =>
-      condition === null
-        ? COORDINATE
-        : condition.of
-          ? COMPOSED
-          : condition.parts[0].kind === SLIDE
-            ? DISTANCE
-            : PRODUCT,
-    )
-    const primitive = (condition: Condition | null) =>
-      condition && !condition.of ? condition.parts[0] : null
-    this.axisA = Int32Array.from(terms, ({ condition }) => 3 * (primitive(condition)?.i ?? 0))
-    this.axisB = Int32Array.from(terms, ({ condition }) => 3 * (primitive(condition)?.j ?? 0))
-    this.factor = Float64Array.from(
-      terms,
-      ({ factor, condition }) => factor * (primitive(condition)?.sign ?? 1),
-    )
-    this.conditions = terms.map(({ condition }) => condition)
-    this.curves = terms.map(({ curve }) => curve)
-    this.simple = Uint8Array.from(rows, ({ terms: [term, ...more], constant, target }) => {
-      const primitive = term?.condition?.of === null
-      return primitive && more.length === 0 && !term.curve && constant === 0 && !target ? 1 : 0
-    })
-    this.pairLinks = Int32Array.from(pairs.flatMap(({ linkA, linkB }) => [linkA, linkB]))
-    this.pairFrames = new Float64Array(2 * FRAME * pairs.length)
-    pairs.forEach(({ frameA, frameB }, k) => {
-      this.pairFrames.set(frameA, 2 * FRAME * k)
-      this.pairFrames.set(frameB, 2 * FRAME * k + FRAME)
-    })
-    this.frames = new Float64Array(2 * FRAME * pairs.length)
+  constructor(mechanism: Chain & { readonly size: number }, rows: readonly Row[]) {
+    super(mechanism, rows)
+    this.everyPair = Int32Array.from(this.pairs.keys())
+    this.frames = new Float64Array(2 * FRAME * this.pairs.length)
     this.targets = new Float64Array(3 * rows.length)
-    this.expected = new Float64Array(terms.length)
-    this.winding = Int32Array.from(terms.flatMap(({ condition }, t) => (condition?.winds ? [t] : [])))
-    this.noted = new Float64Array(this.winding.length)
-    this.notedRate = new Float64Array(this.winding.length)
+    this.windings = new Windings(this.windingTerms(), this.termPair.length)
   }
 
   /** Places the frames of the given pairs; their links must stand. */
@@ -340,36 +261,13 @@ export class Equations {
     return sum
   }
 
-  /** Notes where every winding term stands and how fast it turns; pairs and twists must be current. */
+  /** Notes the value and the rate of every term that winds; pairs and twists must be current. */
   note(state: MotionState): void {
-    const { winding, noted, notedRate } = this
-    for (let n = 0; n < winding.length; n++) {
-      noted[n] = this.plainValue(state, winding[n])
-      notedRate[n] = this.plainRate(state, winding[n])
+    const { terms, noted, notedRate } = this.windings
+    for (let n = 0; n < terms.length; n++) {
+      noted[n] = this.plainValue(state, terms[n].term)
+      notedRate[n] = this.plainRate(state, terms[n].term)
     }
-  }
-
-  /** Expects every winding term where it leads within a time from where it was noted. */
-  expect(step: number): void {
-    const { winding, expected, noted, notedRate } = this
-    for (let n = 0; n < winding.length; n++) expected[winding[n]] = noted[n] + step * notedRate[n]
-  }
-
-  /** Where every winding term was noted, so that others can go on counting turns from there. */
-  counts(into: WindingCounts = new Map()): WindingCounts {
-    this.winding.forEach((term, n) => {
-      const pair = this.pairs[this.termPair[term]]
-      const mine = into.get(pair) ?? new Map<Condition, readonly [number, number]>()
-      into.set(pair, mine.set(this.conditions[term]!, [this.noted[n], this.notedRate[n]]))
-    })
-    return into
-  }
-
-  countOn(counts: WindingCounts): void {
-    this.winding.forEach((term, n) => {
-      const found = counts.get(this.pairs[this.termPair[term]])?.get(this.conditions[term]!)
-      if (found) [this.noted[n], this.notedRate[n]] = found
-    })
   }
 
   /** True when the axes that a pair's rows hold parallel agree rather than point against each other. */
@@ -419,7 +317,7 @@ export class Equations {
     const condition = this.conditions[term]!
     const value = conditionValue(condition, frames, a, frames, b)
     if (!condition.winds) return value
-    return value + 2 * Math.PI * Math.round((this.expected[term] - value) / (2 * Math.PI))
+    return value + 2 * Math.PI * Math.round((this.windings.expected[term] - value) / (2 * Math.PI))
   }
 
   private plainRate(state: MotionState, term: number): number {
@@ -490,12 +388,4 @@ export class Equations {
       wrench[5] = 0
     }
   }
-}
-
-/** Links of a row's terms with the sign of each, for links whose entry in `known` is 0. */
-export function unknownsOfTerm(equations: Equations, term: number, known: Uint8Array): [number, number][] {
-  const link = equations.termLink[term]
-  if (link >= 0) return known[link] ? [] : [[link, 1]]
-  const { links, signs } = equations.pairs[equations.termPair[term]]
-  return Array.from(links, (l, k): [number, number] => [l, signs[k]]).filter(([l]) => !known[l])
 }

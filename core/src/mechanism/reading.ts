@@ -59,7 +59,7 @@ export class Reader {
   read(state: MotionState, step: number): void {
     const { equations, values, rates, accelerations, links, constants } = this
     equations.placeEveryPair(state)
-    if (step !== 0) equations.expect(step)
+    if (step !== 0) equations.windings.expect(step)
     for (let i = 0; i < links.length; i++) {
       const link = links[i]
       if (link >= 0) {

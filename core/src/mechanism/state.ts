@@ -45,6 +45,7 @@ export class MotionState {
   }
 
   /** Frames and motion axes of the given links from their coordinates; other parents must stand already. */
+  // eslint-disable-next-line max-lines-per-function -- the hottest loop there is, written out to allocate nothing
   place(links: Int32Array): void {
     const { linkParent, linkMotion, linkSign, linkFrame, linkPitch } = this.mechanism
     const { world, screw, q: coordinates } = this

@@ -6,7 +6,7 @@
 import type { AnyCue } from '../document/format/cues'
 import type { Mechanism } from '../mechanism/compile'
 import { driverTooMany, jointStates } from '../analysis/driving'
-import type { WindingCounts } from '../mechanism/equations'
+import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { Solver } from '../solve/solver'
@@ -154,8 +154,8 @@ export class Acts {
     let from = 0
     if (driver.reading) {
       const reader = new Reader(mechanism, [driver.reading])
-      reader.equations.countOn(this.counts())
-      reader.equations.expect(0)
+      reader.equations.windings.countOn(this.counts())
+      reader.equations.windings.expect(0)
       reader.read(solver.state, 0)
       from = reader.values[0]
     }
@@ -174,7 +174,7 @@ export class Acts {
 
   /** Turns as they are counted now. */
   private counts(): WindingCounts {
-    return this.solver.equations.counts(this.reader.equations.counts())
+    return this.solver.equations.windings.counts(this.reader.equations.windings.counts())
   }
 
   /** Begins an act with what holds and drives now; one that only seeks an instant is not noted. */
@@ -195,7 +195,7 @@ export class Acts {
       else drives.push({ link: driver.link, evaluate: ofLink(course, driver.reading!.constant) })
     }
     const solver = new Solver(held, drives, q, rows, time)
-    solver.equations.countOn(counts)
+    solver.equations.windings.countOn(counts)
     this.solver = solver
     if (!solver.start()) return solver.problem
     if (isNoted) this.note(time, held, q, driven)

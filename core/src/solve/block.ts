@@ -4,7 +4,7 @@
  */
 import { DenseSystem, SparseSystem } from '../maths/linear-system'
 import type { LinearSystem } from '../maths/linear-system'
-import { unknownsOfTerm } from '../mechanism/equations'
+import { unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import { rowGradient } from './structure'

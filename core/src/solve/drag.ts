@@ -206,7 +206,7 @@ export class Dragger {
     let share = 1
     for (let k = 0; k <= MOST_HALVINGS; k++) {
       for (let link = 1; link < state.q.length; link++) state.q[link] = saved[link] + share * rates[link]
-      equations.expect(0)
+      equations.windings.expect(0)
       const failure = system.close()
       const over = failure ? 0.5 : this.withinLimits()
       if (!failure && over === 1) {

@@ -109,7 +109,7 @@ export class Solver {
     const { state, system, equations } = this
     const step = to - this.time
     this.predictor.predict(step, state.q, system.determined)
-    equations.expect(step)
+    equations.windings.expect(step)
     this.prescribe(to)
     const failure = system.close()
     if (failure) return failure

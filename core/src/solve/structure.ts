@@ -11,7 +11,7 @@ import { strongComponents } from '../maths/components'
 import { eliminate } from '../maths/elimination'
 import { matchRows } from '../maths/matching'
 import { columnRank } from '../maths/rank'
-import { unknownsOfTerm } from '../mechanism/equations'
+import { unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 

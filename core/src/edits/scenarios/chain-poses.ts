@@ -5,6 +5,7 @@
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { NamedPose, PoseValue } from '../../document/format/poses'
+import type { Mechanism } from '../../mechanism/compile'
 import type { Coordinate } from '../../mechanism/coordinate'
 import { rateOf } from '../../units/dimension'
 import { coordinateOf } from '../../mechanism/coordinate'
@@ -52,88 +53,110 @@ export function chainPoses(
   }
   const opened = openModel(document)
   if (!opened.ok) return opened
-  const { mechanism } = opened.value
-  const named = ({ joint, freedom }: PoseValue) => coordinateOf(mechanism, joint, freedom)
-  const coordinates = [
-    ...new Set(poses.flatMap(({ values }) => values.flatMap((value) => named(value) ?? []))),
-  ]
-  const valueOf = (pose: NamedPose, coordinate: Coordinate) =>
-    pose.values.find((value) => named(value) === coordinate)?.value
-  const valueIn = (pose: NamedPose, coordinate: Coordinate): number | null => {
-    const value = valueOf(pose, coordinate)
-    const read = value === undefined ? null : parseQuantity(value, coordinate.dimension)
-    return read?.ok ? read.value : null
-  }
+  const table = new PoseTable(opened.value.mechanism, poses)
+  const durations = durationsOf(legs, table)
+  if (!durations.ok) return durations
   const draft = copyOf(document)
   const scenario = freshId(draft, slug(name))
-  const own = {
+  const drivers: Moves[] = []
+  draft.scenarios.push({
     id: scenario,
     name,
-    length: '1 s' as Quantity,
+    length: inSeconds(durations.value.reduce((a, b) => a + b, 0)),
     frameRate: 60,
-    drivers: [] as Moves[],
+    drivers,
     startPose: poses[0].id,
-  }
-  draft.scenarios.push(own)
-
-  const durations: number[] = []
-  for (let k = 1; k < poses.length; k++) {
-    const time = timeOf(legs[k], (speed) =>
-      Math.max(
-        0,
-        ...coordinates.map((coordinate) => {
-          const [from, to] = [valueIn(poses[k - 1], coordinate), valueIn(poses[k], coordinate)]
-          const pace = parseQuantity(speed, rateOf(coordinate.dimension))
-          return from === null || to === null || !pace.ok ? 0 : (PEAK * Math.abs(to - from)) / pace.value
-        }),
-      ),
-    )
-    if (!time.ok) return time
-    durations.push(time.value)
-  }
-  own.length = inSeconds(durations.reduce((a, b) => a + b, 0))
+  })
 
   const ids = new FreshIds(draft)
   /** The move that leads to each pose. */
   const leaders: (string | undefined)[] = poses.map(() => undefined)
-  for (const coordinate of coordinates) {
-    const joint = mechanism.geometry.joints[coordinate.joint].source.id
-    const moves: Move[] = []
-    const led: [number, string][] = []
-    for (let k = 1; k < poses.length; k++) {
-      const value = valueOf(poses[k], coordinate)
-      if (value === undefined) continue
-      const id = ids.take(`${joint}-move`)
-      const leader = leaders[k]
-      const before = leaders
-        .slice(0, k)
-        .reverse()
-        .find((one) => one !== undefined)
-      const tie =
-        leader === undefined
-          ? before === undefined
-            ? {}
-            : { tie: { after: before } }
-          : { tie: { with: leader } }
-      if (leader === undefined) led.push([k, id])
-      moves.push({ id, law: LAW, to: value, duration: inSeconds(durations[k - 1]), ...tie })
-      if (leader === undefined) leaders[k] = id
-    }
-    const driver: Moves = {
-      id: ids.take(`${joint}-lane`),
-      kind: 'moves',
-      joint,
-      freedom: coordinate.freedom.name,
-      moves,
-    }
-    own.drivers.push(driver)
+  for (const coordinate of table.coordinates) {
+    const { lane, led } = laneOf(table, coordinate, durations.value, leaders, ids)
+    drivers.push(lane)
     // what follows from the others is not driven
     const tried = openModel(draft)
-    if (tried.ok && reportModel(tried.value, scenario).problem?.code !== 'driver-too-many') continue
-    own.drivers.pop()
-    for (const [k] of led) leaders[k] = undefined
+    if (tried.ok && reportModel(tried.value, scenario).problem?.code !== 'driver-too-many')
+      for (const [k, move] of led) leaders[k] = move
+    else drivers.pop()
   }
   return succeed({ document: draft, scenario })
+}
+
+/** What the poses say of the joint positions, by the place of each in the chain. */
+class PoseTable {
+  /** Every position that some pose gives, in the order in which they come. */
+  readonly coordinates: readonly Coordinate[]
+
+  constructor(
+    readonly mechanism: Mechanism,
+    readonly poses: readonly NamedPose[],
+  ) {
+    const named = poses.flatMap(({ values }) => values.flatMap((value) => this.named(value) ?? []))
+    this.coordinates = [...new Set(named)]
+  }
+
+  valueOf(k: number, coordinate: Coordinate): Quantity | undefined {
+    return this.poses[k].values.find((value) => this.named(value) === coordinate)?.value
+  }
+
+  /** How far a position goes from the pose before to this one [m or rad]; 0 when one of them does not say. */
+  wayTo(k: number, coordinate: Coordinate): number {
+    const [from, to] = [k - 1, k].map((at) => {
+      const value = this.valueOf(at, coordinate)
+      const read = value === undefined ? null : parseQuantity(value, coordinate.dimension)
+      return read?.ok ? read.value : null
+    })
+    return from === null || to === null ? 0 : Math.abs(to - from)
+  }
+
+  private named({ joint, freedom }: PoseValue) {
+    return coordinateOf(this.mechanism, joint, freedom)
+  }
+}
+
+/** How long the way to each pose but the first takes [s]. */
+function durationsOf(legs: readonly Leg[], table: PoseTable): Result<readonly number[]> {
+  const durations: number[] = []
+  for (let k = 1; k < legs.length; k++) {
+    const slowest = (speed: Quantity) =>
+      table.coordinates.map((coordinate) => {
+        const pace = parseQuantity(speed, rateOf(coordinate.dimension))
+        return pace.ok ? (PEAK * table.wayTo(k, coordinate)) / pace.value : 0
+      })
+    const time = timeOf(legs[k], (speed) => Math.max(0, ...slowest(speed)))
+    if (!time.ok) return time
+    durations.push(time.value)
+  }
+  return succeed(durations)
+}
+
+/** The lane of a position, and the moves of it that would be the first to lead to their poses. */
+function laneOf(
+  table: PoseTable,
+  coordinate: Coordinate,
+  durations: readonly number[],
+  leaders: readonly (string | undefined)[],
+  ids: FreshIds,
+): { readonly lane: Moves; readonly led: readonly (readonly [number, string])[] } {
+  const joint = table.mechanism.geometry.joints[coordinate.joint].source.id
+  const moves: Move[] = []
+  const led = new Map<number, string>()
+  /** The last move before that leads to a pose. */
+  let before: string | undefined
+  for (let k = 1; k < table.poses.length; k++) {
+    const value = table.valueOf(k, coordinate)
+    const leader = leaders[k]
+    if (value !== undefined) {
+      const id = ids.take(`${joint}-move`)
+      const tie = leader !== undefined ? { with: leader } : before !== undefined ? { after: before } : null
+      moves.push({ id, law: LAW, to: value, duration: inSeconds(durations[k - 1]), ...(tie ? { tie } : {}) })
+      if (leader === undefined) led.set(k, id)
+    }
+    before = leader ?? led.get(k) ?? before
+  }
+  const freedom = coordinate.freedom.name
+  return { lane: { id: ids.take(`${joint}-lane`), kind: 'moves', joint, freedom, moves }, led: [...led] }
 }
 
 function timeOf({ time, topSpeed }: Leg, atSpeed: (speed: Quantity) => number): Result<number> {

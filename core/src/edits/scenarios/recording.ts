@@ -12,6 +12,7 @@ import type { Result } from '../../result'
 import { typedPosition } from '../../units/format'
 import { parseQuantity, siValue } from '../../units/quantity'
 import { fitMoves } from './fit-moves'
+import type { FittedMove } from './fit-moves'
 import { inSeconds, removeFromScenario } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import { listed } from '../../wording'
@@ -111,24 +112,11 @@ export function recordInto(
       }
     }
     const digits = values.map((value) => parse(typed(value, dimension)))
-    let last: { id: string; end: number } | null = null
-    for (const fitted of fitMoves(rounded, digits, tolerance[dimension])) {
-      const id = ids.take(`${joint}-move`)
-      const at = start + fitted.start
-      const move: Move = {
-        id,
-        law: fitted.law,
-        to: typed(fitted.to, dimension),
-        duration: inSeconds(fitted.end - fitted.start),
-      }
-      if (last) move.tie = { after: last.id, ...offsetOf(fitted.start - last.end) }
-      else if (leader) move.tie = { with: leader.id, ...offsetOf(at - leader.start) }
-      else move.start = inSeconds(at)
-      leader ??= { id, start: at }
-      driver.moves.push(move)
-      last = { id, end: fitted.end }
-      count++
-    }
+    const fitted = fitMoves(rounded, digits, tolerance[dimension])
+    const moves = movesOf(fitted, start, leader, dimension, () => ids.take(`${joint}-move`))
+    leader ??= moves.length > 0 ? { id: moves[0].id, start: start + fitted[0].start } : null
+    driver.moves.push(...moves)
+    count += moves.length
     lanes.push(nameOf(joint))
   }
   if (lanes.length === 0) {
@@ -141,6 +129,29 @@ export function recordInto(
   const end = start + rounded[rounded.length - 1]
   if (length.ok && length.value < end) target.length = inSeconds(Math.ceil(end * 10) / 10)
   return succeed({ document: draft, lanes, moves: count, left })
+}
+
+/** The first move starts with the leader, or leads itself; every other follows the one before. */
+function movesOf(
+  fitted: readonly FittedMove[],
+  start: number,
+  leader: { readonly id: string; readonly start: number } | null,
+  dimension: 'length' | 'angle',
+  freshMove: () => string,
+): (Move & { id: string })[] {
+  let last: { id: string; end: number } | null = null
+  return fitted.map((fit) => {
+    const id = freshMove()
+    const at = start + fit.start
+    const begins = last
+      ? { tie: { after: last.id, ...offsetOf(fit.start - last.end) } }
+      : leader
+        ? { tie: { with: leader.id, ...offsetOf(at - leader.start) } }
+        : { start: inSeconds(at) }
+    last = { id, end: fit.end }
+    const duration = inSeconds(fit.end - fit.start)
+    return { id, law: fit.law, to: typed(fit.to, dimension), duration, ...begins }
+  })
 }
 
 /** Takes the moves out that end after that time. */
