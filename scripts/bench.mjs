@@ -65,11 +65,13 @@ async function inBrowser() {
   started.push(server)
   const { benchWorker } = await import('./bench/worker.mjs')
   const { benchView } = await import('./bench/view.mjs')
+  const { benchEdit } = await import('./bench/edit.mjs')
   const { benchCycle } = await import('./bench/cycle.mjs')
   /** @type {{ name: string, value: number, unit: string, limit?: number, least?: number }[]} */
   const measured = [
     ...(await benchWorker(server.address)),
     ...(await benchView(server.address)),
+    ...(await benchEdit(server.address)),
     ...(await benchCycle(server.address)),
   ]
   for (const { name, value, unit, limit, least } of measured) {

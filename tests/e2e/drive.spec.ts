@@ -2,23 +2,6 @@
 import type { Page } from '@playwright/test'
 import { expect, goTo, jointRow, openFresh, rockerAngle, saved, selectCrank, solved, test } from './fixtures'
 
-/** Milliseconds from the next key to the frame in which the joint positions show the text. */
-const keyToScreen = (page: Page, wanted: string) =>
-  page.evaluate(
-    (text) =>
-      new Promise<number>((resolve) => {
-        let pressed = 0
-        addEventListener('keydown', () => (pressed = performance.now()), { once: true, capture: true })
-        const look = () => {
-          const shown = document.querySelector('[aria-label="Joint positions"]')?.textContent ?? ''
-          if (shown.includes(text)) resolve(performance.now() - pressed)
-          else requestAnimationFrame(look)
-        }
-        look()
-      }),
-    wanted,
-  )
-
 const time = (page: Page) => page.getByLabel('Time at the playhead')
 
 test('the demo opens from the start page, plays, pauses and reads the rocker angle of the closed form', async ({
@@ -83,7 +66,7 @@ test('without looping it stops at the end; at a tenth of the speed it takes its 
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
 })
 
-test('a new crank length shows in motion and numbers within 200 ms, is undone, redone and found after a reload', async ({
+test('a new crank length shows in motion and numbers, is undone, redone and found after a reload', async ({
   page,
 }) => {
   await openFresh(page)
@@ -94,27 +77,19 @@ test('a new crank length shows in motion and numbers within 200 ms, is undone, r
   expect(after).not.toBe(before)
   await expect(jointRow(page, 'Rocker pivot')).toContainText(before)
 
-  // from the key to the number on screen; the first edit warms the solver, and the best of five speaks, since the
-  // machine draws in software on the cores that the page needs
-  await field.fill('31')
-  await field.press('Enter')
-  await expect(jointRow(page, 'Rocker pivot')).not.toContainText(before)
-  const times: number[] = []
+  // how soon is measured by `npm run bench`
   for (const [typed, crank] of [
+    ['31', 0.031],
     ['33 mm', 0.033],
     ['28 mm', 0.028],
     ['32 mm', 0.032],
     ['27 mm', 0.027],
     ['36 mm', 0.036],
   ] as const) {
-    await saved(page)
     await field.fill(typed)
-    const took = keyToScreen(page, `${rockerAngle(1.25, crank).toFixed(1)}°`)
     await field.press('Enter')
-    times.push(await took)
+    await expect(jointRow(page, 'Rocker pivot')).toContainText(`${rockerAngle(1.25, crank).toFixed(1)}°`)
   }
-  console.error(`edit to number on screen: ${times.map((t) => t.toFixed(0)).join(', ')} ms`)
-  expect(Math.min(...times)).toBeLessThan(200)
 
   for (let edits = 0; edits < 6; edits++) await page.getByRole('button', { name: 'Undo' }).click()
   await expect(jointRow(page, 'Rocker pivot')).toContainText(before)
