@@ -25,7 +25,7 @@ const desk = useDeskStore()
 const panels = usePanelsStore()
 const recorder = useRecorderStore()
 const mechanism = useMechanismStore()
-const { joints, datums, offered, refusal, put, pull, takeOff, showAs, rangeOf } = useDesk()
+const { joints, datums, offered, refusal, put, pull, takeOff, showAs, range } = useDesk()
 const { startHere } = useJointControl()
 const wanted = shallowRef<DeskControl | null>(null)
 const fault = ref('')
@@ -39,8 +39,9 @@ async function add(choice: DeskControl | null) {
   wanted.value = null
 }
 const ends = (index: number) => {
-  const { channel } = joints.value[index]!.reading
-  const { lower, upper } = rangeOf(channel)
+  const { reading } = joints.value[index]!
+  const { channel } = reading
+  const { lower, upper } = range(reading)
   return [display(lower, channel.dimension, 0), display(upper, channel.dimension, 0)] as const
 }
 

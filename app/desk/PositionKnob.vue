@@ -3,7 +3,8 @@
  * A joint position as a knob: the pointer turns it about its middle, arrow keys turn it by steps. Its scale spans the travel
  * of the joint over three quarters of a turn.
  */
-import { useJointControl } from '~/model/pose/useJointControl'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { rangeOf, shareOf } from '~/model/pose/position-range'
 import type { Reading } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
 
@@ -13,13 +14,10 @@ const STEPS = 100
 
 const props = defineProps<{ reading: Reading }>()
 const emit = defineEmits<{ pull: [value: number] }>()
-const { rangeOf } = useJointControl()
+const mechanism = useMechanismStore()
 const root = useTemplateRef<SVGSVGElement>('root')
-const range = computed(() => rangeOf(props.reading.channel))
-const share = computed(() => {
-  const { lower, upper } = range.value
-  return Math.min(1, Math.max(0, (props.reading.value - lower) / (upper - lower)))
-})
+const range = computed(() => rangeOf(mechanism.document, props.reading.channel))
+const share = computed(() => Math.min(1, Math.max(0, shareOf(range.value, props.reading.value))))
 const angle = computed(() => SWEEP * (share.value - 0.5))
 
 function point(degrees: number, radius: number): string {

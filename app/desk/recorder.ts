@@ -9,11 +9,8 @@ import { useMechanismStore } from '../model/document/mechanism'
 import { usePlaybackStore } from '../model/pose/playback'
 import { usePoseStore } from '../model/pose/pose'
 import { useRunStore } from '../model/run/run'
+import { Samples } from './samples'
 
-/** A pause longer than this is a rest, not a slow motion [s]. */
-const PAUSE = 0.25
-/** How long before the next motion a rest ends [s]. */
-const MOMENT = 1 / 60
 /** The longest recording [s]. */
 const LONGEST = 600
 
@@ -41,8 +38,7 @@ export const useRecorderStore = defineStore('recorder', () => {
   let scenario = ''
   /** The joint positions that are recorded. */
   let channels: readonly Channel[] = []
-  let times: number[] = []
-  let rows: Float64Array[] = []
+  let samples: Samples | null = null
 
   /** @param stand brings the mechanism to where the playhead shows it */
   async function begin(stand: () => Promise<void>) {
@@ -55,8 +51,7 @@ export const useRecorderStore = defineStore('recorder', () => {
     await stand()
     pose.byHand = true
     const { standing, report } = run
-    times = [0]
-    rows = [(standing ?? report).coordinates]
+    samples = new Samples((standing ?? report).coordinates)
     begunAt = performance.now()
     elapsed.value = 0
     outcome.value = ''
@@ -66,18 +61,7 @@ export const useRecorderStore = defineStore('recorder', () => {
 
   function note() {
     if (!recording.value || !run.standing) return
-    const now = (performance.now() - begunAt) / 1000
-    const last = times.length - 1
-    if (now <= times[last]! + 1e-3) {
-      rows[last] = run.standing.coordinates
-      return
-    }
-    if (now - times[last]! > PAUSE) {
-      times.push(now - MOMENT)
-      rows.push(rows[last]!)
-    }
-    times.push(now)
-    rows.push(run.standing.coordinates)
+    samples?.add((performance.now() - begunAt) / 1000, run.standing.coordinates)
   }
   watch(() => run.standing, note)
 
@@ -102,13 +86,15 @@ export const useRecorderStore = defineStore('recorder', () => {
   async function stop(): Promise<void> {
     if (!recording.value) return
     recording.value = false
-    if (!mechanism.document) return
+    const taken = samples
+    samples = null
+    if (!mechanism.document || !taken) return
     const onDesk = new Set(desk.controls.map(({ joint }) => joint))
     const positions = channels
       .map(({ coordinate, dimension }, c) => ({
         ...coordinate!,
         dimension: dimension === 'length' ? ('length' as const) : ('angle' as const),
-        values: rows.map((row) => row[c] ?? 0),
+        values: taken.of(c),
       }))
       .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))
     const made: Result<Recorded> = await mechanism
@@ -116,14 +102,12 @@ export const useRecorderStore = defineStore('recorder', () => {
         scenario,
         recording: {
           start,
-          times,
+          times: taken.times,
           positions,
           tolerance: { length: tolerance.value / 1000, angle: (tolerance.value * Math.PI) / 180 },
         },
       })
       .catch(() => fail({ code: 'record-failed', message: 'The recording could not be read.' }))
-    times = []
-    rows = []
     if (!made.ok) return tell(made.problems, '')
     const { document, lanes, moves, left } = made.value
     const refused = await mechanism.edit(`Record ${lanes.join(', ')}`, () => document)

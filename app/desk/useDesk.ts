@@ -1,6 +1,7 @@
 /** What the control desk does: its controls with their readings, put on, taken off, and pulled, several together. */
 import { channelOf } from '@ligamen/core'
 import type { DeskControl, Problem } from '@ligamen/core'
+import { rangeOf, shareOf, shifted } from '../model/pose/position-range'
 import { useJointControl } from '../model/pose/useJointControl'
 import { useReadings } from '../model/pose/useReadings'
 import type { Reading } from '../model/pose/useReadings'
@@ -20,7 +21,8 @@ export function useDesk() {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const readings = useReadings()
-  const { follow, rangeOf } = useJointControl()
+  const { follow } = useJointControl()
+  const range = ({ channel }: Reading) => rangeOf(mechanism.document, channel)
   /** Why the last pull did not get there. */
   const refusal = ref('')
 
@@ -71,21 +73,17 @@ export function useDesk() {
 
   /** Pulls a position there, and those that are moved together with it by the same share of their ranges. */
   function pull(reading: Reading, value: number) {
-    const share = (to: number, { channel }: Reading) => {
-      const { lower, upper } = rangeOf(channel)
-      return (to - lower) / (upper - lower)
-    }
-    const by = share(value, reading) - share(reading.value, reading)
+    const own = range(reading)
+    const by = shareOf(own, value) - shareOf(own, reading.value)
     const others = desk.together.has(reading.channel.key)
       ? joints.value.filter(
           ({ reading: { channel } }) => channel.key !== reading.channel.key && desk.together.has(channel.key),
         )
       : []
-    const targets = others.map(({ reading: other }) => {
-      const { lower, upper } = rangeOf(other.channel)
-      const to = Math.min(1, Math.max(0, share(other.value, other) + by))
-      return { ...other.channel.coordinate!, value: lower + to * (upper - lower) }
-    })
+    const targets = others.map(({ reading: other }) => ({
+      ...other.channel.coordinate!,
+      value: shifted(range(other), other.value, by),
+    }))
     void follow([...targets, { ...reading.channel.coordinate!, value }], (refused) => {
       refusal.value = refused.map(({ message }) => message).join(' ')
     })
@@ -98,7 +96,7 @@ export function useDesk() {
     refusal,
     put,
     pull,
-    rangeOf,
+    range,
     takeOff: (index: number, name: string) =>
       alter(`Take ${name} off the desk`, (controls) => controls.splice(index, 1)),
     showAs: (index: number, name: string, as: NonNullable<DeskControl['as']>) =>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** A joint position as a slider over its travel. */
-import { useJointControl } from '~/model/pose/useJointControl'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { rangeOf } from '~/model/pose/position-range'
 import type { Reading } from '~/model/pose/useReadings'
 
 const props = defineProps<{ reading: Reading }>()
 const emit = defineEmits<{ pull: [value: number] }>()
-const { rangeOf } = useJointControl()
-const range = computed(() => rangeOf(props.reading.channel))
+const mechanism = useMechanismStore()
+const range = computed(() => rangeOf(mechanism.document, props.reading.channel))
 </script>
 
 <template>

@@ -2,6 +2,8 @@
 import type { CopiedEntry } from '@ligamen/core'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { usePlanStore } from '../../model/run/plan'
+import { placeOf, scrolled, timeAt, zoomed } from './stretch'
+import type { Stretch } from './stretch'
 
 /** The lane of the cues among those of drivers. */
 export const CUES = 'cues'
@@ -30,10 +32,10 @@ export const useTimingStore = defineStore('timing', () => {
   const laidOver = reactive({ speed: false, acceleration: false })
   const locked = ref<ReadonlySet<string>>(new Set())
   /** What is seen [s]; null for all of it. */
-  const seen = shallowRef<readonly [number, number] | null>(null)
+  const seen = shallowRef<Stretch | null>(null)
 
   const length = computed(() => plan.length)
-  const stretch = computed<readonly [number, number]>(() => seen.value ?? [0, length.value])
+  const stretch = computed<Stretch>(() => seen.value ?? [0, length.value])
 
   watch(
     () => mechanism.scenario?.id,
@@ -43,22 +45,6 @@ export const useTimingStore = defineStore('timing', () => {
       seen.value = null
     },
   )
-
-  /** Shows more (factor below 1) or less around a time. */
-  function zoom(factor: number, around: number) {
-    const [from, to] = stretch.value
-    const span = Math.min(length.value, Math.max(length.value / 1000, (to - from) * factor))
-    const start = around - ((around - from) / (to - from)) * span
-    show(start, span)
-  }
-  function scroll(by: number) {
-    const [from, to] = stretch.value
-    show(from + by, to - from)
-  }
-  function show(start: number, span: number) {
-    const from = Math.min(length.value - span, Math.max(0, start))
-    seen.value = span >= length.value ? null : [from, from + span]
-  }
 
   /** One more, or one less. */
   function toggleChosen(key: string) {
@@ -89,14 +75,13 @@ export const useTimingStore = defineStore('timing', () => {
     stretch,
     items: computed(() => plan.items),
     itemOf: plan.itemOf,
-    zoom,
-    scroll,
+    /** Shows more (factor above 1) or less around a time. */
+    zoom: (factor: number, around: number) =>
+      (seen.value = zoomed(stretch.value, length.value, factor, around)),
+    scroll: (by: number) => (seen.value = scrolled(stretch.value, length.value, by)),
     showAll: () => (seen.value = null),
-    /** Where a time stands on the axis, in percent. */
-    place: (time: number) =>
-      stretch.value[1] > stretch.value[0]
-        ? (100 * (time - stretch.value[0])) / (stretch.value[1] - stretch.value[0])
-        : 0,
-    timeAt: (share: number) => stretch.value[0] + share * (stretch.value[1] - stretch.value[0]),
+    /** Where a time is on the axis, in percent. */
+    place: (time: number) => placeOf(stretch.value, time),
+    timeAt: (share: number) => timeAt(stretch.value, share),
   }
 })

@@ -1,12 +1,13 @@
 /** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
-import { channelOf, coordinatesOf, drivenName, moveKey } from '@ligamen/core'
+import { drivenName, driverNote, moveKey } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
+import { driverColumn, drivenDimension, onJoint, probeColumn } from '~/drive/chart/columns'
+import type { Column } from '~/drive/chart/columns'
 import { rangeOf, sampleAt } from '~/drive/chart/curve'
 import type { Samples } from '~/drive/chart/curve'
 import { plannedSamples } from '~/drive/chart/planned-samples'
 import { display } from '~/fields/display'
 import { drivenJoint } from '~/model/driven-joint'
-import { driverNote } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
@@ -32,14 +33,6 @@ export interface Lane {
   dimension: Channel['dimension']
 }
 
-/** A quantity over a take, with its first and second derivatives. */
-interface Column {
-  readonly samples: Samples
-  readonly rates: Samples
-  readonly accelerations: Samples
-  readonly dimension: Channel['dimension']
-}
-
 export function useLanes() {
   const mechanism = useMechanismStore()
   const run = useRunStore()
@@ -59,10 +52,10 @@ export function useLanes() {
         driver,
         beside(
           drawn(take, take && columnOf(take, driver)),
-          run.compared && driverColumn(run.compared, onJoint(driver)),
+          run.compared && driverColumn(run.compared, onJoint(mechanism.document, driver)),
         ),
       ),
-      dimension: measuresOf(driver),
+      dimension: dimensionOf(driver),
     }))
     const probes = (mechanism.document?.probes ?? []).map<Lane>((probe) => ({
       id: probe.id,
@@ -79,13 +72,6 @@ export function useLanes() {
     return [...drivers, ...probes]
   })
 
-  /** A driver of a relation as one of its input. */
-  function onJoint(driver: AnyDriver): AnyDriver {
-    const relation = driver.kind !== 'path' && driver.relation
-    const input = mechanism.document?.relations?.find(({ id }) => id === relation)
-    return input ? ({ ...driver, ...coordinatesOf(input)[0]![1] } as AnyDriver) : driver
-  }
-
   /** With the curve of the scenario that is compared, on one scale. */
   function beside(curve: Drawn, other: Column | null): Drawn {
     if (!other || !curve.range) return curve
@@ -99,22 +85,14 @@ export function useLanes() {
 
   /** What a driver prescribes: a joint's coordinate, a relation's input, or what its moves say. */
   function columnOf(take: Take, driver: AnyDriver): Column | null {
-    const own = driverColumn(take, onJoint(driver))
+    const own = driverColumn(take, onJoint(mechanism.document, driver))
     if (own || !('moves' in driver)) return own
-    const dimension = measuresOf(driver)
+    const dimension = dimensionOf(driver)
     return { ...plannedSamples(driver, timing.items, take, dimension), dimension }
   }
 
-  function measuresOf(driver: AnyDriver): 'length' | 'angle' {
-    if (driver.kind === 'path') return 'length'
-    const { document } = mechanism
-    const mate = document?.mates?.find(({ id }) => id === driver.mate)
-    if (mate) return mate.kind === 'angle' ? 'angle' : 'length'
-    const relation = document?.relations?.find(({ id }) => id === driver.relation)
-    const { joint, freedom } = relation ? coordinatesOf(relation)[0]![1] : driver
-    const channel = channelOf(run.report?.channels ?? [], { joint, freedom })
-    return channel?.dimension === 'length' ? 'length' : 'angle'
-  }
+  const dimensionOf = (driver: AnyDriver) =>
+    drivenDimension(mechanism.document, run.report?.channels ?? [], driver)
 
   /** The lane of moves reaches to all their levels, those that are not solved yet included. */
   function withLevels(driver: AnyDriver, curve: Drawn): Drawn {
@@ -131,42 +109,6 @@ export function useLanes() {
     samples ? display(sampleAt(samples, playback.frame), dimension, 0) : ''
 
   return { lanes, reading }
-}
-
-/** The coordinate that a driver prescribes, when it is one of a joint. */
-function driverColumn(take: Take, driver: AnyDriver): Column | null {
-  const joint = drivenJoint(driver)
-  if (joint === null || driver.kind === 'path') return null
-  const channel = channelOf(take.coordinateChannels, driver)
-  return channel ? coordinateColumn(take, channel.key) : null
-}
-
-function coordinateColumn(take: Take, key: string): Column | null {
-  const { coordinates, coordinateRates, coordinateAccelerations, coordinateChannels: channels, frames } = take
-  const first = channels.findIndex((channel) => channel.key === key)
-  const channel = channels[first]
-  const of = (values: Float64Array): Samples => ({ values, stride: channels.length, first, frames })
-  return channel
-    ? {
-        samples: of(coordinates),
-        rates: of(coordinateRates),
-        accelerations: of(coordinateAccelerations),
-        dimension: channel.dimension,
-      }
-    : null
-}
-
-function probeColumn(take: Take, id: string): Column | null {
-  const { probes: values, probeChannels: channels, frames } = take
-  const index = channels.findIndex((channel) => channel.key === id)
-  const channel = channels[index]
-  const of = (derivative: number): Samples => ({
-    values,
-    stride: 3 * channels.length,
-    first: 3 * index + derivative,
-    frames,
-  })
-  return channel ? { samples: of(0), rates: of(1), accelerations: of(2), dimension: channel.dimension } : null
 }
 
 type Drawn = Pick<

@@ -6,7 +6,8 @@ import type { Quantity } from '@ligamen/core'
 import LaneTable from '../tables/LaneTable.vue'
 import DatumField from '~/fields/DatumField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { PATH_SHAPES, PLANES, usePathMakerStore } from '~/drive/paths/path-maker'
+import { PATH_SHAPES } from '~/drive/paths/path-draft'
+import { PLANES, usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePickingStore } from '~/model/picking/picking'
 
 const AXES = ['x', 'y', 'z'] as const

@@ -2,17 +2,8 @@
  * A path about to be made, or changed: what follows it, its kind and its points, which are typed or drawn on a plane in the
  * view. It shows in the view as it will be.
  */
-import {
-  driveAlong,
-  identityFrame,
-  inverse,
-  moved,
-  multiply,
-  ORIGIN,
-  samplePath,
-  unused,
-} from '@ligamen/core'
-import type { Frame, Path, Problem, Quantity } from '@ligamen/core'
+import { driveAlong, identityFrame, moved, multiply, ORIGIN, samplePath, unused } from '@ligamen/core'
+import type { Frame, Problem, Quantity } from '@ligamen/core'
 import { frameIn, pointIn } from '~/model/pose/shown-poses'
 import type { NamedDatum } from '~/model/picking/named-datums'
 import { useMechanismStore } from '../../model/document/mechanism'
@@ -22,17 +13,8 @@ import { useOverlaysStore } from '../../view/overlays'
 import { usePoseStore } from '../../model/pose/pose'
 import { useRunStore } from '../../model/run/run'
 import { useTimingStore } from '../chart/timing'
-
-type Point = [Quantity, Quantity, Quantity]
-
-/** What people choose from; a circle is a closed arc. */
-export const PATH_SHAPES = [
-  { value: 'line', title: 'line', kind: 'line', closed: false, points: 2 },
-  { value: 'arc', title: 'arc through three points', kind: 'arc', closed: false, points: 3 },
-  { value: 'circle', title: 'circle through three points', kind: 'arc', closed: true, points: 3 },
-  { value: 'polyline', title: 'from corner to corner', kind: 'polyline', closed: false, points: 99 },
-  { value: 'curve', title: 'smooth through points', kind: 'curve', closed: false, points: 99 },
-] as const
+import { courseOf, onGrid, PATH_SHAPES, shapeOf, withNumber, withPoint } from './path-draft'
+import type { PathShape, Point } from './path-draft'
 
 export const PLANES = [
   { value: 'front', title: 'front (x, z)', normal: [0, 1, 0] },
@@ -43,8 +25,6 @@ export const PLANES = [
 
 /** Points that a path is drawn in. */
 const SAMPLES = 200
-/** A point that is drawn stands on a grid of this [m]. */
-const GRID = 1e-3
 
 const ZERO: Point = ['0 mm', '0 mm', '0 mm']
 
@@ -57,7 +37,7 @@ export const usePathMakerStore = defineStore('path-maker', () => {
   /** Whether a path is being made; the id of the path that is being changed; or null. */
   const open = ref<'new' | { path: string } | null>(null)
   const follower = shallowRef<NamedDatum | null>(null)
-  const shape = ref<(typeof PATH_SHAPES)[number]['value']>('line')
+  const shape = ref<PathShape['value']>('line')
   const points = shallowRef<readonly Point[]>([ZERO])
   const closed = ref(false)
   const oriented = ref(false)
@@ -67,11 +47,7 @@ export const usePathMakerStore = defineStore('path-maker', () => {
   const refusals = shallowRef<readonly Problem[]>([])
 
   const kindOf = computed(() => PATH_SHAPES.find(({ value }) => value === shape.value)!)
-  const course = computed<Omit<Path, 'id' | 'name' | 'datum'>>(() => ({
-    kind: kindOf.value.kind,
-    points: points.value.map((point) => [...point]),
-    ...(kindOf.value.closed || (closed.value && kindOf.value.points > 3) ? { closed: true } : {}),
-  }))
+  const course = computed(() => courseOf(kindOf.value, points.value, closed.value))
   const sampled = computed(() => samplePath(course.value, SAMPLES))
   /** Where it starts in ground. */
   const start = computed<Frame | null>(() => {
@@ -136,10 +112,7 @@ export const usePathMakerStore = defineStore('path-maker', () => {
     follower.value = null
     points.value = path.points.map((point) => [...point] as Point)
     closed.value = path.closed === true
-    const ring = path.kind === 'arc' && path.closed === true
-    shape.value = PATH_SHAPES.find(({ value, kind }) =>
-      ring ? value === 'circle' : kind === path.kind,
-    )!.value
+    shape.value = shapeOf(path).value
     refusals.value = []
   }
 
@@ -157,25 +130,14 @@ export const usePathMakerStore = defineStore('path-maker', () => {
   }
 
   const setPoint = (k: number, axis: number, value: Quantity) => {
-    points.value = points.value.map((point, i) =>
-      i === k ? (point.map((v, a) => (a === axis ? value : v)) as Point) : point,
-    )
+    points.value = withNumber(points.value, k, axis, value)
   }
   const add = (point: Point) => {
-    const { points: most } = kindOf.value
-    // what has all its points already gets a new last one
-    const kept = points.value.length >= most ? points.value.slice(0, most - 1) : points.value
-    points.value = [...kept, point]
+    points.value = withPoint(kindOf.value, points.value, point)
   }
   /** A point that was drawn, in ground. */
   function draw(place: readonly [number, number, number]) {
-    const origin = start.value
-    if (!origin) return
-    add(
-      pointIn(inverse(origin), place).map(
-        (along) => `${Number((Math.round(along / GRID) * GRID * 1000).toFixed(3))} mm`,
-      ) as Point,
-    )
+    if (start.value) add(onGrid(start.value, place))
   }
 
   async function make() {

@@ -1,15 +1,9 @@
 /** Putting joints where somebody wants them: one position by number or slider, a pose, home. */
-import { parseQuantity } from '@ligamen/core'
-import type { Channel, CoordinateValue, Problem } from '@ligamen/core'
+import type { CoordinateValue, Problem } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
-
-export interface Range {
-  readonly lower: number
-  readonly upper: number
-}
 
 export function useJointControl() {
   const mechanism = useMechanismStore()
@@ -81,18 +75,5 @@ export function useJointControl() {
     pose.endPreview()
   }
 
-  /** Limits of a joint position, or what a slider may span without any. */
-  function rangeOf({ coordinate, dimension }: Channel): Range {
-    const joint = mechanism.document?.joints.find(({ id }) => id === coordinate?.joint)
-    const freedom = joint?.freedoms?.find(({ name }) => name === coordinate?.freedom)
-    const read = (quantity: string | number | undefined, otherwise: number) => {
-      if (quantity === undefined) return otherwise
-      const parsed = parseQuantity(quantity, dimension === 'length' ? 'length' : 'angle')
-      return parsed.ok ? parsed.value : otherwise
-    }
-    const reach = dimension === 'length' ? 0.2 : Math.PI
-    return { lower: read(freedom?.lower, -reach), upper: read(freedom?.upper, reach) }
-  }
-
-  return { goTo, follow, reach, startHere, home, rangeOf }
+  return { goTo, follow, reach, startHere, home }
 }
