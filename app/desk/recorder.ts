@@ -9,7 +9,12 @@ import { useMechanismStore } from '../model/document/mechanism'
 import { usePlaybackStore } from '../model/pose/playback'
 import { usePoseStore } from '../model/pose/pose'
 import { useRunStore } from '../model/run/run'
-import { Samples } from './samples'
+import { HandSamples } from './hand-samples'
+
+const JOINTS_CHANGED: Problem = {
+  code: 'joints-changed',
+  message: 'The joints were changed, which ended the recording; nothing of it was kept.',
+}
 
 /** The longest recording [s]. */
 const LONGEST = 600
@@ -38,7 +43,7 @@ export const useRecorderStore = defineStore('recorder', () => {
   let scenario = ''
   /** The joint positions that are recorded. */
   let channels: readonly Channel[] = []
-  let samples: Samples | null = null
+  let samples: HandSamples | null = null
 
   /** @param stand brings the mechanism to where the playhead shows it */
   async function begin(stand: () => Promise<void>) {
@@ -50,35 +55,32 @@ export const useRecorderStore = defineStore('recorder', () => {
     channels = run.report.channels
     await stand()
     pose.byHand = true
-    const { standing, report } = run
-    samples = new Samples((standing ?? report).coordinates)
+    samples = new HandSamples((run.standing ?? run.report).coordinates)
     begunAt = performance.now()
     elapsed.value = 0
-    outcome.value = ''
-    failed.value = false
+    tell([], '')
     recording.value = true
   }
 
-  function note() {
-    if (!recording.value || !run.standing) return
-    samples?.add((performance.now() - begunAt) / 1000, run.standing.coordinates)
-  }
-  watch(() => run.standing, note)
+  const sinceBegun = () => (performance.now() - begunAt) / 1000
+
+  watch(
+    () => run.standing,
+    (standing) => recording.value && standing && samples?.add(sinceBegun(), standing.coordinates),
+  )
 
   // what was recorded of other joints fits no lane any more
   watch(
     () => run.report?.channels,
     (now) => {
-      if (!recording.value || now?.map(({ key }) => key).join() === channels.map(({ key }) => key).join())
-        return
+      if (!recording.value || keysOf(now) === keysOf(channels)) return
       recording.value = false
-      failed.value = true
-      outcome.value = 'The joints were changed, which ended the recording; nothing of it was kept.'
+      tell([JOINTS_CHANGED], '')
     },
   )
 
   function tick() {
-    elapsed.value = (performance.now() - begunAt) / 1000
+    elapsed.value = sinceBegun()
     if (elapsed.value > LONGEST) void stop()
   }
 
@@ -89,14 +91,7 @@ export const useRecorderStore = defineStore('recorder', () => {
     const taken = samples
     samples = null
     if (!mechanism.document || !taken) return
-    const onDesk = new Set(desk.controls.map(({ joint }) => joint))
-    const positions = channels
-      .map(({ coordinate, dimension }, c) => ({
-        ...coordinate!,
-        dimension: dimension === 'length' ? ('length' as const) : ('angle' as const),
-        values: taken.of(c),
-      }))
-      .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))
+    const positions = taken.positions(channels, new Set(desk.controls.map(({ joint }) => joint)))
     const made: Result<Recorded> = await mechanism
       .ask('record', {
         scenario,
@@ -109,10 +104,9 @@ export const useRecorderStore = defineStore('recorder', () => {
       })
       .catch(() => fail({ code: 'record-failed', message: 'The recording could not be read.' }))
     if (!made.ok) return tell(made.problems, '')
-    const { document, lanes, moves, left } = made.value
+    const { document, lanes } = made.value
     const refused = await mechanism.edit(`Record ${lanes.join(', ')}`, () => document)
-    const except = left.length > 0 ? ` ${left.join(', ')} kept the driver there was.` : ''
-    tell(refused, `${moves} ${moves === 1 ? 'move' : 'moves'} in the lanes of ${lanes.join(', ')}.${except}`)
+    tell(refused, wordsFor(made.value))
     if (refused.length > 0) return
     pose.byHand = false
     playback.seek(start)
@@ -125,3 +119,10 @@ export const useRecorderStore = defineStore('recorder', () => {
 
   return { recording, elapsed, tolerance, outcome, failed, begin, stop, tick }
 })
+
+const keysOf = (channels: readonly Channel[] = []) => channels.map(({ key }) => key).join()
+
+function wordsFor({ lanes, moves, left }: Recorded): string {
+  const except = left.length > 0 ? ` ${left.join(', ')} kept the driver there was.` : ''
+  return `${moves} ${moves === 1 ? 'move' : 'moves'} in the lanes of ${lanes.join(', ')}.${except}`
+}

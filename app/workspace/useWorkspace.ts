@@ -11,7 +11,7 @@ import { useRunStore } from '~/model/run/run'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSavingStore } from '~/model/document/saving'
 import { useSelectionStore } from '~/model/screen/selection'
-import { STAGES, useStageStore } from '~/model/screen/stage'
+import { stageFor, STAGES, useStageStore } from '~/model/screen/stage'
 import type { Stage } from '~/model/screen/stage'
 import { useVisibilityStore } from '~/model/screen/visibility'
 
@@ -73,13 +73,7 @@ export function useWorkspace(id: string) {
   /** The stage of the address, else the one that suits what is there. */
   function enter() {
     const asked = route.query.stage as Stage | undefined
-    const document = mechanism.document
-    const suits = document?.scenarios.some(({ drivers }) => drivers.length > 0)
-      ? 'drive'
-      : document?.bodies.length
-        ? 'connect'
-        : 'build'
-    stage.go(asked && STAGES.includes(asked) ? asked : suits)
+    stage.go(asked && STAGES.includes(asked) ? asked : stageFor(mechanism.document))
   }
   watch(
     () => mechanism.document,

@@ -2,6 +2,7 @@
 /** The cues as marks on the time axis; a mark is chosen, and dragged in time. */
 import { inSeconds } from '@ligamen/core'
 import type { AnyCue } from '@ligamen/core'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useSnapping } from '~/drive/chart/useSnapping'
 import { cueWords } from '~/drive/tables/cues'
@@ -12,6 +13,7 @@ import { CUES, useTimingStore } from '~/drive/chart/timing'
 const mechanism = useMechanismStore()
 const timing = useTimingStore()
 const edits = useScenarioEdits()
+const entries = useEntryEdits()
 const { snap } = useSnapping()
 const root = useTemplateRef<HTMLElement>('root')
 const drag = shallowRef<{ key: string; start: number; tie: AnyCue['tie'] | null } | null>(null)
@@ -54,7 +56,7 @@ async function drop(mark: (typeof marks.value)[number]) {
   const held = drag.value
   if (held && timing.allChosen.length > 1) {
     if (held.start === mark.item.start) timing.chosen = held.key
-    else await edits.shift(mark.words, timing.allChosen, held.start - mark.item.start)
+    else await entries.shift(mark.words, timing.allChosen, held.start - mark.item.start)
   } else if (held && held.start !== mark.item.start) {
     await edits.alterCue(`${mark.words}: at ${inSeconds(held.start)}`, held.key, (cue) => {
       delete cue.start
@@ -87,7 +89,7 @@ function endDrag() {
       @pointerup="drop(mark)"
       @pointercancel="endDrag"
       @keydown.delete.stop="
-        edits.takeAway(mark.words, timing.isChosen(mark.cue.id) ? timing.allChosen : [mark.cue.id])
+        entries.takeAway(mark.words, timing.isChosen(mark.cue.id) ? timing.allChosen : [mark.cue.id])
       "
     />
   </div>

@@ -6,6 +6,7 @@
  */
 import { inSeconds, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, PlannedItem, Scenario } from '@ligamen/core'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useSnapping } from '~/drive/chart/useSnapping'
 import type { Snapped } from '~/drive/chart/useSnapping'
@@ -19,6 +20,7 @@ const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()
 const mechanism = useMechanismStore()
 const edits = useScenarioEdits()
+const entries = useEntryEdits()
 const { snap } = useSnapping()
 const root = useTemplateRef<HTMLElement>('root')
 const isOpen = computed(() => timing.open === props.driver.id)
@@ -143,7 +145,7 @@ function editOf(held: NonNullable<typeof drag.value>) {
   }
   if (part !== 'whole' || start === of.item.start) return null
   if (timing.allChosen.length > 1) {
-    const change = edits.shifted(timing.allChosen, start - of.item.start, items)
+    const change = entries.shifted(timing.allChosen, start - of.item.start, items)
     return { name: `${timing.allChosen.length} of the timing chart to ${inSeconds(start)}`, change }
   }
   return {
@@ -205,12 +207,12 @@ function key(event: KeyboardEvent, one: Placed) {
   const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (event.key === 'Delete') {
     event.stopPropagation()
-    void edits.takeAway(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key])
+    void entries.takeAway(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key])
   } else if (step !== undefined && !isLocked.value) {
     event.preventDefault()
     event.stopPropagation()
     const by = step / mechanism.scenario!.frameRate
-    void edits.shift(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key], by)
+    void entries.shift(one.name, timing.isChosen(one.key) ? timing.allChosen : [one.key], by)
   } else if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault()
     event.stopPropagation()

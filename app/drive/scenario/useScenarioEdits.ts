@@ -1,18 +1,5 @@
-/** Edits of the scenario that is open, each with its name. */
-import {
-  addCue,
-  addDriver,
-  addMove,
-  addScenario,
-  copyEntries,
-  inSeconds,
-  laneOf,
-  moveKey,
-  pasteEntries,
-  removeFromScenario,
-  scenarioOf,
-  shiftEntries,
-} from '@ligamen/core'
+/** Edits of the scenario that is open and of its drivers, moves and cues, each with its name; see also `useEntryEdits.ts`. */
+import { addCue, addDriver, addMove, addScenario, laneOf, moveKey, scenarioOf } from '@ligamen/core'
 import type { AnyCue, AnyDriver, MechanismDocument, Motor, Move, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
@@ -20,15 +7,10 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { useTimingStore } from '~/drive/chart/timing'
 
 type Refused = Promise<readonly Problem[]>
+type Change = (scenario: Scenario, draft: MechanismDocument) => void
 
 /** What is solved in less is solved while it is dragged [ms]. */
 const LIVE = 200
-
-const NOWHERE: Problem = {
-  code: 'no-lane',
-  message:
-    'None of the lanes that were copied from is in this scenario; open the lane that should take them.',
-}
 
 export function useScenarioEdits() {
   const run = useRunStore()
@@ -36,8 +18,6 @@ export function useScenarioEdits() {
   const timing = useTimingStore()
   const selection = useSelectionStore()
   const id = () => mechanism.scenario!.id
-
-  type Change = (scenario: Scenario, draft: MechanismDocument) => void
 
   const alter = (name: string, change: Change): Refused =>
     mechanism.edit(name, (draft) => change(scenarioOf(draft, id()), draft))
@@ -105,44 +85,9 @@ export function useScenarioEdits() {
     return refused
   }
 
-  const several = (count: number, one: string) => (count === 1 ? one : `${count} of the timing chart`)
-
-  /** Shifts what is chosen in time [s]. */
-  const shift = (one: string, keys: readonly string[], by: number): Refused =>
-    alter(
-      `${several(keys.length, one)} ${inSeconds(Math.abs(by))} ${by < 0 ? 'earlier' : 'later'}`,
-      shifted(keys, by),
-    )
-  const shifted =
-    (keys: readonly string[], by: number, items = timing.items) =>
-    (_: Scenario, draft: MechanismDocument) =>
-      shiftEntries(draft, id(), keys, by, items)
-
-  function copy(keys: readonly string[]) {
-    timing.copied = copyEntries(mechanism.document!, id(), keys, timing.items)
-  }
-
-  /** Puts what was copied at a time: moves of one lane into the lane that is open. */
-  async function paste(at: number): Refused {
-    const { copied, open } = timing
-    const lanes = new Set(copied.map(({ lane }) => lane).filter((lane) => lane !== null))
-    const lane = lanes.size === 1 && open !== null && laneOf(mechanism.scenario!, open) ? open : null
-    let made: string[] = []
-    const refused = await mechanism.edit(`Put ${several(copied.length, 'one')} there once more`, (draft) => {
-      made = pasteEntries(draft, id(), copied, lane, at, timing.items)
-    })
-    if (refused.length > 0) return refused
-    timing.allChosen = made
-    return made.length > 0 ? [] : [NOWHERE]
-  }
-
   return {
-    shift,
-    shifted,
     tryOut,
     moveOf,
-    copy,
-    paste,
     alter,
     add,
     remove,
@@ -157,12 +102,5 @@ export function useScenarioEdits() {
       alter(name, (scenario) => change(scenario.drivers.find((d) => d.id === driver)!)),
     alterCue: (name: string, key: string, change: (cue: AnyCue) => void): Refused =>
       alter(name, (scenario) => change(scenario.cues!.find((c) => c.id === key)!)),
-    takeAway: (name: string, keys: readonly string[]): Refused =>
-      mechanism.edit(`Take away ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
-    /** Where an entry starts now, in words. */
-    startOf: (key: string): string => {
-      const start = timing.itemOf(key)?.start ?? 0
-      return inSeconds(start >= 0 ? start : 0)
-    },
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Copies what is chosen in the chart, and puts what was copied at the playhead. */
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useTimingStore } from '~/drive/chart/timing'
 
@@ -13,14 +13,14 @@ defineProps<{
 const emit = defineEmits<{ refused: [words: string] }>()
 const timing = useTimingStore()
 const playback = usePlaybackStore()
-const edits = useScenarioEdits()
+const entries = useEntryEdits()
 
 const paste = async () =>
-  emit('refused', (await edits.paste(playback.shown)).map(({ message }) => message).join(' '))
+  emit('refused', (await entries.paste(playback.shown)).map(({ message }) => message).join(' '))
 </script>
 
 <template>
-  <v-btn v-if="chosen" @click="edits.copy(timing.allChosen)">
+  <v-btn v-if="chosen" @click="entries.copy(timing.allChosen)">
     Copy {{ timing.allChosen.length === 1 ? `the chosen ${noun}` : `the ${timing.allChosen.length} chosen` }}
   </v-btn>
   <v-btn v-if="timing.copied.length > 0" @click="paste">

@@ -7,6 +7,7 @@ import CopyButtons from './CopyButtons.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { CUE_KINDS, cueWords, newCue } from '~/drive/tables/cues'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -19,6 +20,7 @@ const selection = useSelectionStore()
 const playback = usePlaybackStore()
 const timing = useTimingStore()
 const edits = useScenarioEdits()
+const entries = useEntryEdits()
 const kind = ref<AnyCue['kind']>('take')
 const fault = ref('')
 
@@ -213,7 +215,7 @@ async function add() {
         :icon="mdiDeleteOutline"
         variant="text"
         :aria-label="`Take cue ${k + 1} away`"
-        @click="edits.takeAway(cueWords(cue, nameOf), [cue.id])"
+        @click="entries.takeAway(cueWords(cue, nameOf), [cue.id])"
       />
     </div>
     <template #foot>

@@ -10,6 +10,7 @@ import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import type { Lane } from '~/drive/chart/useLanes'
 import { formatSpan, typedPosition } from '~/fields/display'
@@ -23,6 +24,7 @@ const maker = usePathMakerStore()
 /** The path that the lane goes along. */
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
 const edits = useScenarioEdits()
+const entries = useEntryEdits()
 const dimension = computed(() => (props.lane.dimension === 'length' ? 'length' : 'angle'))
 const rates = computed(() =>
   dimension.value === 'length'
@@ -101,7 +103,7 @@ const setLaw = (row: Row, law: string) =>
   void alter(row, motionLaw(law)!.noun.toLowerCase(), (move) => {
     move.law = law
   })
-const remove = (row: Row) => edits.takeAway(`${props.lane.name}, ${row.name}`, [row.key])
+const remove = (row: Row) => entries.takeAway(`${props.lane.name}, ${row.name}`, [row.key])
 const fault = ref('')
 /** A lane that is muted moves nothing, and keeps its moves. */
 const rest = (on: boolean) =>
@@ -211,7 +213,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       <v-btn :aria-pressed="driver.suspended === true" @click="rest(!driver.suspended)">
         {{ driver.suspended ? 'Let the lane act' : 'Mute the lane' }}
       </v-btn>
-      <v-btn @click="edits.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
+      <v-btn @click="entries.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
       <span class="muted">{{ fault || 'click into the lane above for a move there' }}</span>
     </template>
   </LaneTable>

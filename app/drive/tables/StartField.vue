@@ -3,7 +3,7 @@
 import { channelOf } from '@ligamen/core'
 import type { Problem, Quantity, Timed } from '@ligamen/core'
 import QuantityField from '~/fields/QuantityField.vue'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { choiceOf, choose, isSameStart, startChoices } from '~/drive/tables/starts'
 import type { Start } from '~/drive/tables/starts'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -19,7 +19,7 @@ const props = defineProps<{
 }>()
 const mechanism = useMechanismStore()
 const run = useRunStore()
-const { startOf } = useScenarioEdits()
+const { startOf } = useEntryEdits()
 const fault = ref('')
 
 const choices = computed(() =>

@@ -10,6 +10,7 @@ import MotorFields from './MotorFields.vue'
 import StateTag from '~/fields/StateTag.vue'
 import { newSpeed } from '~/drive/drivers/new-move'
 import { useReadings } from '~/model/pose/useReadings'
+import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { display } from '~/fields/display'
 import { drivenJoint } from '~/model/driven-joint'
@@ -23,6 +24,7 @@ const run = useRunStore()
 const stage = useStageStore()
 const readings = useReadings()
 const edits = useScenarioEdits()
+const entries = useEntryEdits()
 
 const type = computed(() => jointType(props.joint.kind))
 const mine = computed(() => readings.value.filter((reading) => reading.joint === props.joint.id))
@@ -103,7 +105,9 @@ const drive = (kind: 'moves' | 'motor') =>
       <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
         {{ isTied.suspended ? 'Let the driver act' : 'Let the driver rest' }}
       </v-btn>
-      <v-btn @click="edits.takeAway(`the driver of ${joint.name}`, [isTied.id])">Take the driver away</v-btn>
+      <v-btn @click="entries.takeAway(`the driver of ${joint.name}`, [isTied.id])"
+        >Take the driver away</v-btn
+      >
     </template>
     <template v-else-if="mine.length > 0">
       <v-btn @click="drive('moves')">Drive by moves</v-btn>

@@ -1,5 +1,7 @@
 /** The samples of a recording by hand: the joint positions each time they changed, and the rests between. */
 
+import type { Channel, Recording } from '@ligamen/core'
+
 /** A pause longer than this is a rest, not a slow motion [s]. */
 const PAUSE = 0.25
 /** How long before the next motion a rest ends [s]. */
@@ -7,7 +9,7 @@ const MOMENT = 1 / 60
 /** Two changes closer than this are one, since a lane cannot tell them apart [s]. */
 const SAME = 1e-3
 
-export class Samples {
+export class HandSamples {
   /** When each row was taken, from the beginning of the recording, increasing [s]. */
   readonly times: number[] = [0]
   /** One value for each channel. */
@@ -36,5 +38,16 @@ export class Samples {
   /** The values of one channel, one for each time. */
   of(channel: number): number[] {
     return this.rows.map((row) => row[channel] ?? 0)
+  }
+
+  /** What was recorded of each channel; those of joints on the desk come first, so that they lead. */
+  positions(channels: readonly Channel[], onDesk: ReadonlySet<string | undefined>): Recording['positions'] {
+    return channels
+      .map(({ coordinate, dimension }, c) => ({
+        ...coordinate!,
+        dimension: dimension === 'length' ? ('length' as const) : ('angle' as const),
+        values: this.of(c),
+      }))
+      .sort((a, b) => Number(onDesk.has(b.joint)) - Number(onDesk.has(a.joint)))
   }
 }
