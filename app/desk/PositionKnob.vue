@@ -4,7 +4,7 @@
  * of the joint over three quarters of a turn.
  */
 import { useMechanismStore } from '~/model/document/mechanism'
-import { rangeOf, shareOf } from '~/model/pose/position-range'
+import { rangeOf, shareOf, valueAt } from '~/model/pose/position-range'
 import type { Reading } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
 
@@ -27,10 +27,7 @@ function point(degrees: number, radius: number): string {
 const arc = (to: number) =>
   `M${point(-SWEEP / 2, 18)}A18 18 0 ${to + SWEEP / 2 > 180 ? 1 : 0} 1 ${point(to, 18)}`
 
-function give(to: number) {
-  const { lower, upper } = range.value
-  emit('pull', lower + Math.min(1, Math.max(0, to)) * (upper - lower))
-}
+const give = (to: number) => emit('pull', valueAt(range.value, to))
 let held = false
 function press(event: PointerEvent) {
   if (event.button !== 0) return

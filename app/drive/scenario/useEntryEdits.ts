@@ -1,13 +1,5 @@
 /** Edits of moves, motors and cues alike, one or several: shifted, copied, put in again, taken away. */
-import {
-  copyEntries,
-  inSeconds,
-  laneOf,
-  pasteEntries,
-  removeFromScenario,
-  scenarioOf,
-  shiftEntries,
-} from '@ligamen/core'
+import { copyEntries, inSeconds, laneOf, pasteEntries, removeFromScenario, shiftEntries } from '@ligamen/core'
 import type { MechanismDocument, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useTimingStore } from '~/drive/chart/timing'
@@ -29,9 +21,9 @@ export function useEntryEdits() {
 
   /** Shifts what is chosen in time [s]. */
   function shift(one: string, keys: readonly string[], by: number): Refused {
-    const change = shifted(keys, by)
+    const { items } = timing
     const name = `${several(keys.length, one)} ${inSeconds(Math.abs(by))} ${by < 0 ? 'earlier' : 'later'}`
-    return mechanism.edit(name, (draft) => change(scenarioOf(draft, id()), draft))
+    return mechanism.edit(name, (draft) => shiftEntries(draft, id(), keys, by, items))
   }
   /** The same as a change of the scenario, from where the entries are now. */
   const shifted =

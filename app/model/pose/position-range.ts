@@ -29,8 +29,10 @@ export function rangeOf(document: MechanismDocument | null, { coordinate, dimens
 export const shareOf = ({ lower, upper }: Range, value: number): number =>
   upper > lower ? (value - lower) / (upper - lower) : 0
 
+/** The value at a share of its range, kept within it. */
+export const valueAt = ({ lower, upper }: Range, share: number): number =>
+  lower + Math.min(1, Math.max(0, share)) * (upper - lower)
+
 /** The value after it has gone a share of its range further, kept within it. */
-export function shifted(range: Range, value: number, by: number): number {
-  const share = Math.min(1, Math.max(0, shareOf(range, value) + by))
-  return range.lower + share * (range.upper - range.lower)
-}
+export const shifted = (range: Range, value: number, by: number): number =>
+  valueAt(range, shareOf(range, value) + by)

@@ -164,20 +164,28 @@ export const IsRatio = (): PropertyDecorator =>
     },
   })
 
+/** Whether a value is a list of so many lists of `width` entries; holes count as entries. */
+const areTuples = (
+  value: unknown,
+  least: number,
+  most: number,
+  width: number,
+  isEntry: (entry: unknown) => boolean,
+): boolean =>
+  Array.isArray(value) &&
+  value.length >= least &&
+  value.length <= most &&
+  Array.from(value).every(
+    (tuple) => Array.isArray(tuple) && tuple.length === width && Array.from(tuple).every((v) => isEntry(v)),
+  )
+
 /** A list of points, each of three lengths. */
 export const ArePoints = (least: number, most: number): PropertyDecorator =>
   ValidateBy({
     name: 'arePoints',
     constraints: [least, most],
     validator: {
-      validate: (value) =>
-        Array.isArray(value) &&
-        value.length >= least &&
-        value.length <= most &&
-        Array.from(value).every(
-          (p) =>
-            Array.isArray(p) && p.length === 3 && Array.from(p).every((v) => !quantityFault(v, ['length'])),
-        ),
+      validate: (value) => areTuples(value, least, most, 3, (v) => !quantityFault(v, ['length'])),
       defaultMessage: (args) =>
         `${args?.property} must be ${least} to ${most} points of three lengths, such as [["40 mm", 0, 0]]`,
     },
@@ -189,11 +197,7 @@ export const ArePairs = (least: number, most: number): PropertyDecorator =>
     name: 'arePairs',
     constraints: [least, most],
     validator: {
-      validate: (value) =>
-        Array.isArray(value) &&
-        value.length >= least &&
-        value.length <= most &&
-        Array.from(value).every((p) => Array.isArray(p) && p.length === 2 && Array.from(p).every(isQuantity)),
+      validate: (value) => areTuples(value, least, most, 2, isQuantity),
       defaultMessage: (args) =>
         `${args?.property} must be ${least} to ${most} pairs of numbers or quantities`,
     },
