@@ -5,16 +5,18 @@ import BrandMark from '../theme/BrandMark.vue'
 import MobilityLine from './MobilityLine.vue'
 import SaveStatus from './SaveStatus.vue'
 import { useAppearance } from '~/theme/useAppearance'
-import { useHistoryStore } from '~/model/document/history'
 import { useMechanismStore } from '~/model/document/mechanism'
 
 defineProps<{ project: string }>()
 const mechanism = useMechanismStore()
-const history = useHistoryStore()
 const { isDark, toggle } = useAppearance()
 
-const undoTitle = computed(() => (history.undoable ? `Undo: ${history.undoable.name}` : 'Nothing to undo'))
-const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.name}` : 'Nothing to redo'))
+const undoTitle = computed(() =>
+  mechanism.undoable ? `Undo: ${mechanism.undoable.name}` : 'Nothing to undo',
+)
+const redoTitle = computed(() =>
+  mechanism.redoable ? `Redo: ${mechanism.redoable.name}` : 'Nothing to redo',
+)
 </script>
 
 <template>
@@ -32,7 +34,7 @@ const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.n
       variant="text"
       aria-label="Undo"
       :title="undoTitle"
-      :disabled="!history.undoable"
+      :disabled="!mechanism.undoable"
       @click="mechanism.undo"
     />
     <v-btn
@@ -40,7 +42,7 @@ const redoTitle = computed(() => (history.redoable ? `Redo: ${history.redoable.n
       variant="text"
       aria-label="Redo"
       :title="redoTitle"
-      :disabled="!history.redoable"
+      :disabled="!mechanism.redoable"
       @click="mechanism.redo"
     />
     <v-btn

@@ -1,5 +1,4 @@
 /** What is done in every stage: undo, going to a stage, playing, panels, home. */
-import { useHistoryStore } from '~/model/document/history'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useJointControl } from '~/model/pose/useJointControl'
@@ -12,7 +11,6 @@ import type { Action } from './action'
 /** @param fit fits the model into the view */
 export function useWorkspaceActions(fit: () => void) {
   const mechanism = useMechanismStore()
-  const history = useHistoryStore()
   const stage = useStageStore()
   const panels = usePanelsStore()
   const playback = usePlaybackStore()
@@ -27,7 +25,7 @@ export function useWorkspaceActions(fit: () => void) {
   }
 
   return computed<readonly Action[]>(() => {
-    const { undoable, redoable } = history
+    const { undoable, redoable } = mechanism
     const isFull = (mechanism.document?.bodies.length ?? 0) > 0
     const isSolved = run.take !== null
     return [

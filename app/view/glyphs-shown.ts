@@ -1,0 +1,33 @@
+/** Which joints carry a glyph on the model: all of a few; of many only what is driven; of a crowd only what is selected. */
+import type { AnyDriver, ModelReport } from '@ligamen/core'
+import { drivenJoint } from '~/model/driven-joint'
+import type { GlyphSpec } from '~/view/three/glyphs'
+
+/** With more joints than this only what is driven carries its arrow, and small: a crowd of glyphs shows nothing. */
+const SOME_JOINTS = 24
+/** And with more than this only the selected one. */
+const MANY_JOINTS = 150
+
+type Joints = ModelReport['joints']
+
+/** Whether which glyphs are shown depends on what is selected. */
+export const followsSelection = (joints: Joints): boolean => joints.length > SOME_JOINTS
+
+/** Size of the glyphs, as a share of the usual one. */
+export const glyphScale = (joints: Joints): number => (joints.length > SOME_JOINTS ? 0.5 : 1)
+
+/** @param drivers of the scenario shown, whose joints carry an arrow */
+export function glyphsShown(
+  joints: Joints,
+  drivers: readonly AnyDriver[],
+  isSelected: (joint: string) => boolean,
+): GlyphSpec[] {
+  const { length } = joints
+  return joints.flatMap(({ id, kind, from, frame }) => {
+    const driver = drivers.find((d) => drivenJoint(d) === id)
+    const isShown = length <= SOME_JOINTS || (length <= MANY_JOINTS && driver !== undefined)
+    if (!isShown && !isSelected(id)) return []
+    const reversed = driver?.kind === 'motor' && driver.reversed === true
+    return [{ id, kind, body: from, frame, driven: driver !== undefined, reversed }]
+  })
+}

@@ -1,0 +1,51 @@
+/** What is marked on the model: the glyphs of joints, picked and offered datums, what is selected. */
+import { moved } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePickingStore } from '~/model/picking/picking'
+import { useRunStore } from '~/model/run/run'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useOverlaysStore } from '~/view/overlays'
+import type { Viewport } from '~/view/three/viewport'
+import { followsSelection, glyphScale, glyphsShown } from './glyphs-shown'
+
+export function useMarks(view: Ref<Viewport | null>) {
+  const run = useRunStore()
+  const mechanism = useMechanismStore()
+  const picking = usePickingStore()
+  const selection = useSelectionStore()
+  const overlays = useOverlaysStore()
+
+  function showGlyphs() {
+    const { report, document } = run
+    const joints = report && document ? report.joints : []
+    // the drivers of the document that is drawn, which can be older than the open one
+    const shown = document?.scenarios.find(({ id }) => id === mechanism.scenario?.id) ?? mechanism.scenario
+    const glyphs = glyphsShown(joints, shown?.drivers ?? [], (id) => selection.is('joint', id))
+    view.value?.setJoints(glyphs, glyphScale(joints))
+  }
+
+  function showSelection() {
+    const ids = (kind: string) => new Set(selection.all.filter((s) => s.kind === kind).map(({ id }) => id))
+    const bodies = ids('body')
+    for (const group of ids('group')) for (const body of mechanism.bodiesIn(group)) bodies.add(body)
+    if (run.report && followsSelection(run.report.joints)) showGlyphs()
+    view.value?.select(bodies, ids('joint'))
+  }
+
+  function showMarks() {
+    const { picked, offered } = picking
+    view.value?.setDatums([
+      ...picked.map(({ pick, frame }) => ({ body: pick.body, frame, role: 'picked' as const })),
+      ...(offered ? [{ body: offered.pick.body, frame: offered.frame, role: 'offered' as const }] : []),
+      ...overlays.grips.map(({ body, point }) => ({
+        body,
+        frame: moved([...point]),
+        role: 'picked' as const,
+      })),
+    ])
+  }
+
+  watch(() => selection.all, showSelection)
+  watch([() => picking.picked, () => picking.offered, () => overlays.grips], showMarks)
+  return { showGlyphs, showMarks }
+}
