@@ -1,0 +1,178 @@
+/**
+ * Files in and out as a state machine: what is being read or written, what has to be asked, what came of it. One file at a
+ * time, in a worker of its own; cancelling ends the worker, and nothing of what it did is kept.
+ */
+import { bringIn } from '@ligamen/core'
+import type { MechanismDocument, Problem } from '@ligamen/core'
+import type { Change } from '~/model/document/editor'
+import type { FromExchange, PreparedMesh, ToExchange } from '~/workers/exchange/protocol'
+
+/** Larger files are not opened [bytes]. */
+const LARGEST = 300_000_000
+
+type Heard<T extends FromExchange['type']> = Extract<FromExchange, { type: T }>
+
+/** What a screen shows of it; at most one of the four is set. */
+export interface ExchangeView {
+  readonly busy: { readonly words: string; readonly share: number | null } | null
+  readonly unitWanted: { readonly name: string; readonly size: readonly [number, number, number] } | null
+  readonly fault: string
+  /** What was done, and what was left out of it. */
+  readonly done: { readonly words: string; readonly leftOut: readonly string[] } | null
+}
+
+export const NOTHING_GOING_ON: ExchangeView = { busy: null, unitWanted: null, fault: '', done: null }
+
+export interface ExchangeWorker {
+  post(message: ToExchange, transfer?: Transferable[]): void
+  end(): void
+}
+
+/** What it needs of the world. */
+export interface ExchangePorts {
+  start(hear: (message: FromExchange) => Promise<void>, failed: (why: string) => void): ExchangeWorker
+  store(meshes: readonly PreparedMesh[]): Promise<void>
+  edit(name: string, change: Change, options?: { home: boolean }): Promise<readonly Problem[]>
+  select(bodies: readonly string[]): void
+  save(name: string, bytes: Uint8Array): void
+  changed(view: ExchangeView): void
+}
+
+/** A file that was chosen or dropped. */
+type ChosenFile = Pick<File, 'name' | 'size' | 'arrayBuffer'>
+
+export class Exchanger {
+  private worker: ExchangeWorker | null = null
+
+  constructor(private readonly ports: ExchangePorts) {}
+
+  async read(files: readonly ChosenFile[]): Promise<void> {
+    const large = files.find(({ size }) => size > LARGEST)
+    if (large) {
+      this.refuse(`${large.name} has more than 300 MB; make it coarser where it was exported.`)
+      return
+    }
+    const worker = this.begin('Opening')
+    const opened = await Promise.all(
+      files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
+    )
+    // it may have been cancelled meanwhile
+    if (this.worker !== worker) return
+    worker.post(
+      { type: 'read', files: opened },
+      opened.map(({ bytes }) => bytes.buffer),
+    )
+  }
+
+  /** Goes on with a file that did not say its unit. */
+  giveUnit(metres: number): void {
+    this.show({ busy: { words: 'Preparing', share: null } })
+    this.worker?.post({ type: 'unit', metres })
+  }
+
+  write(asked: Extract<ToExchange, { type: 'write' }>): void {
+    this.begin('Writing').post(asked)
+  }
+
+  /** Ends what is going on; nothing of it is kept. */
+  cancel(): void {
+    this.end({})
+  }
+
+  private begin(words: string): ExchangeWorker {
+    this.worker?.end()
+    const worker = this.ports.start(
+      (message) => this.hear(message),
+      (why) => this.refuse(why),
+    )
+    this.worker = worker
+    this.show({ busy: { words, share: null } })
+    return worker
+  }
+
+  private async hear(message: FromExchange): Promise<void> {
+    switch (message.type) {
+      case 'progress':
+        this.show({ busy: { words: message.words, share: message.share } })
+        break
+      case 'unit-wanted':
+        this.show({ unitWanted: { name: message.name, size: message.size } })
+        break
+      case 'failed':
+        this.refuse(sentences(message.problems))
+        break
+      case 'written':
+        this.ports.save(message.name, message.bytes)
+        this.end({ done: { words: `${message.name} is written.`, leftOut: message.leftOut } })
+        break
+      case 'scene':
+        if (await this.store(message.meshes)) await this.addScene(message)
+        break
+      case 'mechanism':
+        if (await this.store(message.meshes)) await this.replace(message)
+        break
+    }
+  }
+
+  /** Stores meshes; false when it was cancelled meanwhile. */
+  private async store(prepared: readonly PreparedMesh[]): Promise<boolean> {
+    const { worker } = this
+    this.show({ busy: { words: 'Storing', share: null } })
+    await this.ports.store(prepared)
+    return this.worker === worker
+  }
+
+  private async addScene(message: Heard<'scene'>): Promise<void> {
+    const { name, leftOut } = message
+    let bodies: readonly string[] = []
+    const refused = await this.ports.edit(`Bring in ${name}`, (draft) => {
+      const brought = broughtIn(draft, message)
+      bodies = brought.bodies
+      return brought.document
+    })
+    const words = `${name}: ${bodies.length} ${bodies.length === 1 ? 'body' : 'bodies'} brought in.`
+    if (this.settle(refused, words, leftOut)) this.ports.select(bodies)
+  }
+
+  /** A whole mechanism replaces this one; that can be undone. */
+  private async replace({ document, leftOut }: Heard<'mechanism'>): Promise<void> {
+    const { name, bodies, joints } = document
+    const refused = await this.ports.edit(
+      `Open ${name}`,
+      (draft): MechanismDocument => ({ ...document, name: draft.name }),
+      { home: true },
+    )
+    const words = `${name} takes the place of what was here: ${bodies.length} bodies, ${joints.length} joints. Undo brings the old one back.`
+    this.settle(refused, words, leftOut)
+  }
+
+  /** Says what came of an edit; true when it was made. */
+  private settle(refused: readonly Problem[], words: string, leftOut: readonly string[]): boolean {
+    if (refused.length > 0) this.refuse(sentences(refused))
+    else this.end({ done: { words, leftOut } })
+    return refused.length === 0
+  }
+
+  private refuse(fault: string): void {
+    this.end({ fault })
+  }
+
+  private end(view: Partial<ExchangeView>): void {
+    this.worker?.end()
+    this.worker = null
+    this.show(view)
+  }
+
+  private show(view: Partial<ExchangeView>): void {
+    this.ports.changed({ ...NOTHING_GOING_ON, ...view })
+  }
+}
+
+const sentences = (problems: readonly Problem[]): string => problems.map(({ message }) => message).join(' ')
+
+/** Bodies and parts of a scene in a document; the triangles were stored apart. */
+function broughtIn(draft: MechanismDocument, { name, scene, meshes }: Heard<'scene'>) {
+  const blank = scene.meshes.map((mesh) => ({ ...mesh, positions: new Float32Array(0) }))
+  const stored = meshes.map((mesh) => mesh.stored)
+  return bringIn(draft, { ...scene, meshes: blank }, stored, scene.unit ?? 1, name)
+}
