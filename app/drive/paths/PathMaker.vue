@@ -6,8 +6,8 @@ import type { Quantity } from '@ligamen/core'
 import LaneTable from '../tables/LaneTable.vue'
 import DatumField from '~/fields/DatumField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { PATH_SHAPES } from '~/drive/paths/path-draft'
-import { PLANES, usePathMakerStore } from '~/drive/paths/path-maker'
+import { PATH_PLANES, PATH_SHAPES } from '~/drive/paths/path-draft'
+import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePickingStore } from '~/model/picking/picking'
 
 const AXES = ['x', 'y', 'z'] as const
@@ -40,7 +40,7 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
         @point="maker.pick"
       />
       <v-select v-model="maker.shape" class="shape" label="Path" :items="PATH_SHAPES" />
-      <v-select v-model="maker.plane" class="shape" label="Drawn on the plane" :items="PLANES" />
+      <v-select v-model="maker.plane" class="shape" label="Drawn on the plane" :items="PATH_PLANES" />
       <v-btn
         :prepend-icon="mdiDrawPen"
         :aria-pressed="maker.drawing"

@@ -5,6 +5,9 @@ import { pointIn } from '~/model/pose/shown-poses'
 
 export type Point = [Quantity, Quantity, Quantity]
 
+/** A path without its place in the document. */
+export type Course = Omit<Path, 'id' | 'name' | 'datum'>
+
 /** What people choose from, and the most points of each; a circle is a closed arc. */
 export const PATH_SHAPES = [
   { value: 'line', title: 'line', kind: 'line', closed: false, points: 2 },
@@ -16,6 +19,18 @@ export const PATH_SHAPES = [
 
 export type PathShape = (typeof PATH_SHAPES)[number]
 
+/** Planes that points are drawn on; null for one that faces the viewer. */
+export const PATH_PLANES = [
+  { value: 'front', title: 'front (x, z)', normal: [0, 1, 0] },
+  { value: 'top', title: 'top (x, y)', normal: [0, 0, 1] },
+  { value: 'side', title: 'side (y, z)', normal: [1, 0, 0] },
+  { value: 'facing', title: 'facing the viewer', normal: null },
+] as const
+
+export type PathPlane = (typeof PATH_PLANES)[number]['value']
+
+export const planeOf = (plane: PathPlane) => PATH_PLANES.find(({ value }) => value === plane)!
+
 /** A point that is drawn lands on a grid of this [m]. */
 const GRID = 1e-3
 
@@ -26,11 +41,7 @@ export const shapeOf = ({ kind, closed }: Pick<Path, 'kind' | 'closed'>): PathSh
   )!
 
 /** What a shape and its points say to the core; only what has corners or bends can be closed at will. */
-export const courseOf = (
-  shape: PathShape,
-  points: readonly Point[],
-  closed: boolean,
-): Omit<Path, 'id' | 'name' | 'datum'> => ({
+export const courseOf = (shape: PathShape, points: readonly Point[], closed: boolean): Course => ({
   kind: shape.kind,
   points: points.map((point) => [...point]),
   ...(shape.closed || (closed && shape.points > 3) ? { closed: true } : {}),
