@@ -6,10 +6,10 @@ import {
   frameOfPose,
   moveTriangles,
   multiply,
-  resolvePart,
+  resolvedParts,
   shapeOf,
 } from '@ligamen/core'
-import type { MechanismDocument, ResolvedPart } from '@ligamen/core'
+import type { MechanismDocument } from '@ligamen/core'
 import { meshes } from '~/model/meshes/meshes'
 import type { FromOverlap, Overlap, OverlapBody } from '~/workers/overlap.worker'
 import { useMechanismStore } from '../../model/document/mechanism'
@@ -73,11 +73,7 @@ export const useOverlapsStore = defineStore('overlaps', () => {
 
 function solidsOf(document: MechanismDocument, poses: Float64Array): OverlapBody[] {
   const sources = new Map(document.parts.map((part) => [part.id, part]))
-  const resolved = new Map<string, ResolvedPart>()
-  for (const part of document.parts) {
-    const shape = resolvePart(part, '')
-    if (shape.ok) resolved.set(part.id, shape.value)
-  }
+  const resolved = resolvedParts(document.parts)
   return document.bodies.map((body, k) => {
     const frames = placedFrames(body, resolved, '')
     const world = frameOfPose(poses, k)

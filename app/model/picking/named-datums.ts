@@ -1,6 +1,6 @@
 /** The datums that the parts of a mechanism offer by name, as picks. */
-import { multiply, placedFrames, resolvePart, shapeOf } from '@ligamen/core'
-import type { Body, Frame, MechanismDocument, DatumPick, ResolvedPart } from '@ligamen/core'
+import { multiply, placedFrames, resolvedParts, shapeOf } from '@ligamen/core'
+import type { Body, Frame, MechanismDocument, DatumPick } from '@ligamen/core'
 
 export interface NamedDatum {
   readonly pick: DatumPick
@@ -10,17 +10,13 @@ export interface NamedDatum {
 }
 
 export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
-  const parts = new Map<string, ResolvedPart>()
-  for (const { part } of body.parts) {
-    const source = document.parts.find(({ id }) => id === part)
-    const resolved = source && resolvePart(source, '')
-    if (resolved?.ok) parts.set(part, resolved.value)
-  }
+  const parts = resolvedParts(document.parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
   const frames = placedFrames(body, parts, '')
   if (!frames.ok) return []
   const several = body.parts.length > 1
   return body.parts.flatMap((placed) => {
-    const part = parts.get(placed.part)!
+    const part = parts.get(placed.part)
+    if (!part) return []
     const source = document.parts.find(({ id }) => id === placed.part)!
     const where = several ? `${source.name} of ${body.name}` : body.name
     return Object.entries(shapeOf(part).datums()).map(([name, frame]) => ({

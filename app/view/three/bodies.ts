@@ -3,8 +3,8 @@
  * drawn as instances of their geometry.
  */
 import * as THREE from 'three'
-import { placedFrames, placementFrame, POSE, readQuaternion, resolvePart } from '@ligamen/core'
-import type { Frame, MechanismDocument, Mesh, Part, ResolvedPart } from '@ligamen/core'
+import { placedFrames, placementFrame, POSE, readQuaternion, resolvedParts } from '@ligamen/core'
+import type { Frame, MechanismDocument, Mesh } from '@ligamen/core'
 import { matrixOf } from './frame-matrix'
 import { Instances } from './instances'
 import type { Copy } from './instances'
@@ -64,7 +64,7 @@ export class BodyShapes {
   setDocument(document: MechanismDocument): void {
     this.clear()
     const sources = new Map(document.parts.map((part) => [part.id, part]))
-    const parts = resolved(document.parts)
+    const parts = resolvedParts(document.parts)
     for (const body of document.bodies) {
       const group = new THREE.Group()
       group.name = body.id
@@ -72,12 +72,14 @@ export class BodyShapes {
       if (frames.ok)
         for (const { id, part } of body.parts) {
           const source = sources.get(part)!
+          const shape = parts.get(part)
+          if (!shape) continue
           this.placed.push({
             body: body.id,
             group,
             placed: id,
             colour: source.colour,
-            geometry: this.geometries.of(source, parts.get(part)!),
+            geometry: this.geometries.of(source, shape),
             local: matrixOf(frames.value.get(id)!),
           })
         }
@@ -288,16 +290,6 @@ export class BodyShapes {
 const orientation = new Float64Array(4)
 const there = new THREE.Vector3()
 const turned = new THREE.Quaternion()
-
-/** Parts with their shapes; those without a valid one are left out. */
-function resolved(parts: readonly Part[]): Map<string, ResolvedPart> {
-  return new Map(
-    parts.flatMap((part) => {
-      const shape = resolvePart(part, '')
-      return shape.ok ? [[part.id, shape.value] as const] : []
-    }),
-  )
-}
 
 function place(object: THREE.Object3D, frame: Frame): void {
   readQuaternion(frame, 0, orientation, 0)

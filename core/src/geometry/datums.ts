@@ -89,17 +89,17 @@ function featureFrame(
   parts: ReadonlyMap<string, ResolvedPart>,
   path: string,
 ): Result<Frame> {
-  const part = parts.get(body.parts.find((p) => p.id === id)!.part)!
+  const missing = (message: string) =>
+    fail({ code: 'feature-missing', message, pointer: `${path}/name`, ids: [id] })
+  const part = parts.get(body.parts.find((p) => p.id === id)!.part)
+  if (!part) return missing(`A part of ${body.name} has no valid shape, so it offers no “${name}”.`)
   const { shape } = part
   const offered = shapeOf(part).datums()
   return Object.hasOwn(offered, name)
     ? succeed(multiply(frames.get(id)!, offered[name]))
-    : fail({
-        code: 'feature-missing',
-        message: `A ${shape.noun.toLowerCase()} offers no “${name}”; it offers ${Object.keys(offered).join(', ')}.`,
-        pointer: `${path}/name`,
-        ids: [id],
-      })
+    : missing(
+        `A ${shape.noun.toLowerCase()} offers no “${name}”; it offers ${Object.keys(offered).join(', ')}.`,
+      )
 }
 
 /** @param between the frame between two other datums, or null */

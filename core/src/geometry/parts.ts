@@ -133,6 +133,16 @@ function readOptions(
   return succeed(Object.fromEntries(options) as Record<string, string>)
 }
 
+/** Parts with their shapes by id; those without a valid shape are left out. */
+export function resolvedParts(parts: readonly Part[]): Map<string, ResolvedPart> {
+  return new Map(
+    parts.flatMap((part) => {
+      const resolved = resolvePart(part, '')
+      return resolved.ok ? [[part.id, resolved.value] as const] : []
+    }),
+  )
+}
+
 /** Everything a shape of its own says of a part. */
 export const shapeOf = ({ shape, dimensions, extras }: ResolvedPart) => ({
   datums: () => shape.datums(dimensions, extras),

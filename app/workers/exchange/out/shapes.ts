@@ -1,6 +1,15 @@
 /** The shapes of a mechanism as triangles, for writing. */
-import { CHORDS, frameOfPose, joined, moveTriangles, placedFrames, resolvePart, shapeOf } from '@ligamen/core'
-import type { Part, ResolvedPart } from '@ligamen/core'
+import {
+  CHORDS,
+  frameOfPose,
+  joined,
+  moveTriangles,
+  placedFrames,
+  resolvedParts,
+  resolvePart,
+  shapeOf,
+} from '@ligamen/core'
+import type { Part } from '@ligamen/core'
 import type { OutBody } from '../formats/gltf'
 import type { Asked } from './out-format'
 
@@ -15,11 +24,7 @@ export function trianglesOf(part: Part, { meshes }: Pick<Asked, 'meshes'>): Floa
 export function bodiesOf(asked: Asked): OutBody[] {
   const { document } = asked
   const sources = new Map(document.parts.map((part) => [part.id, part]))
-  const resolved = new Map<string, ResolvedPart>()
-  for (const part of document.parts) {
-    const shape = resolvePart(part, '')
-    if (shape.ok) resolved.set(part.id, shape.value)
-  }
+  const resolved = resolvedParts(document.parts)
   return document.bodies.map((body, k) => {
     const frames = placedFrames(body, resolved, '')
     const parts = body.parts.map(({ id, part }) => {
