@@ -43,15 +43,4 @@ export default tseslint.config(
       'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
     },
   },
-  {
-    // closures from before this law; take out what decides, then take them off the list
-    files: [
-      'app/build/files/exchange.ts',
-      'app/drive/paths/path-maker.ts',
-      'app/model/document/mechanism.ts',
-      'app/view/useModelPointer.ts',
-      'app/view/useViewport.ts',
-    ],
-    rules: { 'max-lines-per-function': 'off' },
-  },
 )

@@ -4,9 +4,9 @@
  * pan, wheel to zoom, click to select or to pick a datum.
  */
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
-import { useModelPointer } from '~/view/useModelPointer'
+import { useModelPointer } from '~/view/pointer/useModelPointer'
 import { useViewport } from '~/view/useViewport'
-import { useGesturesStore } from '~/view/gestures'
+import { useGesturesStore } from '~/view/pointer/gestures'
 import { usePickingStore } from '~/model/picking/picking'
 import { useVisibilityStore } from '~/model/screen/visibility'
 

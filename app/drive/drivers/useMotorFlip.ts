@@ -1,6 +1,6 @@
 /** A click on the arrow of the selected joint turns its motor round, while the Drive stage is open. */
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useGesturesStore } from '~/view/gestures'
+import { useGesturesStore } from '~/view/pointer/gestures'
 import { useScenarioEdits } from '../scenario/useScenarioEdits'
 
 export function useMotorFlip() {

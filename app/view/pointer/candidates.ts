@@ -11,13 +11,13 @@ import {
   ORIGIN,
   placedFrames,
   placementOf,
-  resolvePart,
+  resolvedParts,
   succeed,
 } from '@ligamen/core'
-import type { Body, Boundary, Feature, Frame, MechanismDocument, Result, ResolvedPart } from '@ligamen/core'
-import { namedDatumsOf } from '../model/picking/named-datums'
-import type { NamedDatum } from '../model/picking/named-datums'
-import { featuresOf } from '../model/meshes/part-meshes'
+import type { Body, Boundary, Feature, Frame, MechanismDocument, Result } from '@ligamen/core'
+import { namedDatumsOf } from '~/model/picking/named-datums'
+import type { NamedDatum } from '~/model/picking/named-datums'
+import { featuresOf } from '~/model/meshes/part-meshes'
 import type { Viewport } from '~/view/three/viewport'
 
 /** How near on the canvas the pointer has to be [px]. */
@@ -75,11 +75,7 @@ const nothing = (message: string) => fail({ code: 'pick-nothing', message })
 const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
 
 function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {
-  const parts = new Map<string, ResolvedPart>()
-  for (const part of document.parts) {
-    const resolved = body.parts.some((p) => p.part === part.id) ? resolvePart(part, '') : null
-    if (resolved?.ok) parts.set(part.id, resolved.value)
-  }
+  const parts = resolvedParts(document.parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
   const frames = placedFrames(body, parts, '')
   return (frames.ok && frames.value.get(placed)) || identityFrame()
 }

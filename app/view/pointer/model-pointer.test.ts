@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { ModelPointer } from './model-pointer'
 import type { PointerPress } from './model-pointer'
 import type { Drawing } from './gestures'
-import type { Grip } from './overlays'
+import type { Grip } from '~/view/overlays'
 
 const ARM = { body: 'arm', onBody: [1, 0, 0], world: [2, 0, 0] }
 

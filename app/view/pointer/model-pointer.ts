@@ -7,7 +7,7 @@ import type { BodyHit } from '~/view/three/bodies'
 import type { Limit } from '~/view/three/travel-dial'
 import type { Hit } from '~/view/three/viewport'
 import type { Drawing } from './gestures'
-import type { Grip } from './overlays'
+import type { Grip } from '~/view/overlays'
 
 /** A press that moves less than this is a click [px]. */
 const CLICK = 4

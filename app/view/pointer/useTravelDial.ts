@@ -1,7 +1,7 @@
 /** The dial or rail of the selected joint: drawn in the Connect stage, its knobs pulled to set limits. */
 import { jointType, parseQuantity } from '@ligamen/core'
 import type { JointFreedom, Quantity } from '@ligamen/core'
-import { useReadings } from '../model/pose/useReadings'
+import { useReadings } from '~/model/pose/useReadings'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useSelectionStore } from '~/model/screen/selection'

@@ -1,14 +1,8 @@
-/** Rows of the outline, names of keys, free places, what hangs together. */
+/** Rows of the outline, and nodes and edges of the link map. */
 import { describe, expect, it } from 'vitest'
-import { floatingWith } from '../../view/tied'
-import { keysOf } from '../actions/keys'
 import { linkGraph } from './link-graph'
-import { placeBeside } from '../../build/parts/free-place'
 import { rowsOf } from './outline'
-import { partIcon } from '../../build/parts/part-icon'
-import { namedDatumsOf } from '../../model/picking/named-datums'
-import { shapeKinds } from '@ligamen/core'
-import type { MechanismDocument, ModelReport } from '@ligamen/core'
+import type { MechanismDocument } from '@ligamen/core'
 
 const document: MechanismDocument = {
   format: 'ligamen/mechanism',
@@ -69,64 +63,6 @@ describe('the outline', () => {
     expect(shown('', ['stage', 'Joints'])).toEqual(['Stage moving', 'Base ground', 'Joints 1'])
     expect(shown('brace', ['stage'])).toEqual(['Stage moving', ' Cross moving', '  Brace'])
     expect(shown('nothing of the kind')).toEqual([])
-  })
-})
-
-describe('keys', () => {
-  const key = (name: string, held: Partial<KeyboardEvent> = {}) =>
-    keysOf({ key: name, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...held })
-
-  it('are named as people write them', () => {
-    expect(key(' ')).toBe('Space')
-    expect(key('k', { ctrlKey: true })).toBe('Ctrl+K')
-    expect(key('z', { metaKey: true, shiftKey: true })).toBe('Ctrl+Shift+Z')
-    expect(key('y', { ctrlKey: true })).toBe('Ctrl+Shift+Z')
-    expect(key('Backspace')).toBe('Delete')
-    expect(key('Home')).toBe('Home')
-  })
-})
-
-describe('a place beside what stands already', () => {
-  it('lies to its right, at its middle', () => {
-    expect(placeBeside(null)).toEqual([0, 0, 0])
-    const [x, y, z] = placeBeside([0, -0.1, 0, 0.2, 0.1, 0.1])
-    expect(x).toBeGreaterThan(0.2)
-    expect([y, z]).toEqual([0, 0.05])
-  })
-})
-
-describe('what hangs together', () => {
-  const report = (states: Record<string, string>) =>
-    ({
-      joints: [
-        { id: 'one', from: 'base', to: 'arm' },
-        { id: 'two', from: 'hand', to: 'tool' },
-      ],
-      states,
-    }) as unknown as ModelReport
-  const still = new Set(['base'])
-
-  it('is found by joints that are not suspended', () => {
-    const joined = report({ one: 'parked', two: 'parked' })
-    expect(floatingWith(joined, still, 'arm')).toBeNull()
-    expect([...(floatingWith(joined, still, 'hand') ?? [])]).toEqual(['hand', 'tool'])
-    const cut = report({ one: 'suspended', two: 'suspended' })
-    expect([...(floatingWith(cut, still, 'arm') ?? [])]).toEqual(['arm'])
-  })
-})
-
-describe('the part kit', () => {
-  it('has a picture of every kind that the kit makes', () => {
-    for (const kind of shapeKinds.filter((k) => k !== 'imported'))
-      expect(partIcon(kind), kind).toMatch(/^M[\d. -]+L/)
-    expect(partIcon('imported')).toBe('')
-  })
-
-  it('offers the datums of a placed part on its body', () => {
-    const named = namedDatumsOf(document, document.bodies[1]!)
-    expect(named.map(({ words }) => words)).toContain('bore B of Riser')
-    const { frame } = named.find(({ pick }) => pick.name === 'bore B')!
-    expect(frame[9]).toBeCloseTo(0.18, 12)
   })
 })
 
