@@ -9,11 +9,15 @@ import {
   moved,
   ORIGIN,
   parseQuantity,
+  reasons,
   rowOf,
   turnedAbout,
 } from '@ligamen/core'
-import type { Frame, Problem, Quantity } from '@ligamen/core'
+import type { Frame, Quantity } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
+import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { keep } from '~/fields/keep'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -51,23 +55,17 @@ const about = () => {
   return { centre, direction }
 }
 
-const keep =
-  (set: (value: Quantity) => void) =>
-  (value: Quantity): Promise<readonly Problem[]> => {
-    set(value)
-    return Promise.resolve([])
-  }
-const setShift = (k: number) =>
-  keep((q) => {
-    shift.value = shift.value.map((v, i) => (i === k ? q : v)) as typeof shift.value
-  })
+const setShift = (k: number, value: Quantity) => {
+  shift.value = shift.value.map((v, i) => (i === k ? value : v)) as typeof shift.value
+  return Promise.resolve([])
+}
 const setCount = keep((q) => {
   count.value = String(Math.min(200, Math.max(2, Math.round(Number(q)))))
 })
 
 async function act(edit: string, change: Parameters<typeof mechanism.edit>[1], words: string) {
   const refused = await mechanism.edit(edit, change, { home: true })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   done.value = refused.length === 0 ? words : ''
 }
 
@@ -111,7 +109,7 @@ async function mirror() {
   const { centre, direction } = about()
   const mirrored = mirrorTo(mechanism.document!, frames.value, selection.members, centre, direction)
   if (!mirrored.ok) {
-    fault.value = mirrored.problems.map(({ message }) => message).join(' ')
+    fault.value = reasons(mirrored.problems)
     return
   }
   await act(`Mirror ${names.value}`, () => mirrored.value.document, `${names.value} mirrored.`)
@@ -143,14 +141,7 @@ async function group(kind: 'rigid' | 'moving') {
     <section aria-label="Move and copy">
       <h3 class="heading">{{ names }}</h3>
       <div class="three">
-        <QuantityField
-          v-for="(name, k) in AXES"
-          :key="name"
-          :label="`Along ${name}`"
-          :value="shift[k]!"
-          dimension="length"
-          :commit="setShift(k)"
-        />
+        <PointFields label="Along" :values="shift" :commit="setShift" />
       </div>
       <div class="ways">
         <v-btn color="primary" variant="flat" @click="moveIt">Move</v-btn>
@@ -190,7 +181,7 @@ async function group(kind: 'rigid' | 'moving') {
         <v-btn @click="group('moving')">Gather as moving group</v-btn>
       </div>
       <p v-if="viewport.handles" class="muted">Handles snap to 1 mm and 5°; hold Ctrl to move freely.</p>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <FaultLine v-if="fault" :text="fault" />
       <p v-else-if="done" class="muted" role="status">{{ done }}</p>
     </section>
   </div>
@@ -244,12 +235,5 @@ section p {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

@@ -1,20 +1,24 @@
 <script setup lang="ts">
-/** What would happen, before it does: in green when it holds, in ochre when it holds something twice, in red when not. */
-defineProps<{ sentences: readonly string[]; holds: boolean; fault: string }>()
+/** What would happen, before it does: in petrol what it does, in ochre what it holds twice, in red why it cannot be. */
+defineProps<{
+  effect: {
+    readonly sentences: readonly string[]
+    readonly twice: readonly string[]
+    readonly holds: boolean
+  } | null
+  fault: string
+}>()
 </script>
 
 <template>
   <div class="effect" aria-live="polite">
     <p v-if="fault" class="bad" role="alert">{{ fault }}</p>
-    <p v-else-if="!holds" class="bad" role="alert">Would contradict: {{ sentences.join(' ') }}</p>
+    <p v-else-if="effect && !effect.holds" class="bad" role="alert">
+      Would contradict: {{ effect.sentences.join(' ') }}
+    </p>
     <template v-else>
-      <p
-        v-for="sentence in sentences"
-        :key="sentence"
-        :class="/second time/.test(sentence) ? 'twice' : 'good'"
-      >
-        {{ sentence }}
-      </p>
+      <p v-for="sentence in effect?.sentences" :key="sentence" class="good">{{ sentence }}</p>
+      <p v-for="sentence in effect?.twice" :key="sentence" class="twice">{{ sentence }}</p>
     </template>
   </div>
 </template>

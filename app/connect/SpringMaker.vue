@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Springs between two places of the mechanism: drawn, and following what they are made fast to. */
 import { mdiDeleteOutline } from '@mdi/js'
-import { addSpring, parseQuantity, removalOf, unused } from '@ligamen/core'
+import { addSpring, parseQuantity, reasons, removalOf, unused } from '@ligamen/core'
 import type { Problem, Quantity, Spring } from '@ligamen/core'
 import DatumField from '../fields/DatumField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import type { NamedDatum } from '~/model/picking/named-datums'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -38,7 +39,7 @@ async function make() {
   if (refused.length === 0) ends.value = [null, null]
 }
 const tell = (refused: readonly Problem[]) => {
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const alter = (spring: Spring, words: string, change: (spring: Spring) => void) =>
   mechanism.edit(`${spring.name}: ${words}`, (draft) =>
@@ -72,7 +73,7 @@ const remove = async (spring: Spring) =>
       <v-btn type="submit" color="primary" variant="flat" :disabled="hint !== ''">Make spring</v-btn>
       <span class="muted">{{ hint }}</span>
     </form>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine :text="fault" />
     <div v-for="spring in springs" :key="spring.id" class="spring" role="group" :aria-label="spring.name">
       <strong>{{ spring.name }}</strong>
       <QuantityField
@@ -115,9 +116,5 @@ const remove = async (spring: Spring) =>
 
 .spring :deep(.field) {
   padding: 0;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 </style>

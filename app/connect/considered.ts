@@ -1,4 +1,5 @@
 /** What a proposal would do, asked anew after every change and shown at once; and making it. */
+import { reasons } from '@ligamen/core'
 import type { Clip, MechanismDocument, Problem, Result } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePoseStore } from '~/model/pose/pose'
@@ -15,8 +16,6 @@ interface Effect {
   readonly clip?: Clip | null
   readonly poses?: Float64Array | null
 }
-
-const wordsOf = (problems: readonly Problem[]) => problems.map(({ message }) => message).join(' ')
 
 /**
  * @param ask asks about the proposal as it is now; null while it is not complete
@@ -53,7 +52,7 @@ export function useConsidered<E extends Effect>(
     const answer = await question
     if (mine !== asked) return
     effect.value = answer.ok ? answer.value : null
-    fault.value = answer.ok ? '' : wordsOf(answer.problems)
+    fault.value = answer.ok ? '' : reasons(answer.problems)
     const { clip, poses } = effect.value ?? {}
     if (clip) pose.show(clip, true)
     else if (poses && still) pose.still(poses)
@@ -80,7 +79,7 @@ export function useConsidered<E extends Effect>(
       },
       { home },
     )
-    if (refused.length > 0) fault.value = wordsOf(refused)
+    if (refused.length > 0) fault.value = reasons(refused)
     else {
       done()
       selection.select(kind, made.made)

@@ -4,6 +4,16 @@ import type { Candidate } from '~/model/picking/picking'
 
 export type Which = 'first' | 'second'
 
+/** The picks as a store shows them. */
+export interface PairPicks {
+  readonly first: Candidate | null
+  readonly second: Candidate | null
+  /** The one that the next click on the model gives. */
+  readonly awaited: Which | null
+  put(which: Which, found: Candidate | null): void
+  pick(which: Which): void
+}
+
 /** The pick that is still missing; null when both are there. */
 const missingPick = (first: unknown, second: unknown): Which | null =>
   first === null ? 'first' : second === null ? 'second' : null
@@ -13,6 +23,11 @@ export function usePairPicks(noun: string) {
   const picking = usePickingStore()
   const first = shallowRef<Candidate | null>(null)
   const second = shallowRef<Candidate | null>(null)
+  /** What was asked for last; whoever asks for another pick ends it. */
+  const asked = shallowRef<{ readonly which: Which; readonly wanted: unknown } | null>(null)
+  const awaited = computed(() =>
+    asked.value && asked.value.wanted === picking.wanted ? asked.value.which : null,
+  )
 
   watch([first, second], () => {
     picking.picked = [first.value, second.value].filter((pick) => pick !== null)
@@ -22,6 +37,7 @@ export function usePairPicks(noun: string) {
     picking.want(`${which === 'first' ? 'First' : 'Second'} pick of the ${noun}`, (found) =>
       put(which, found),
     )
+    asked.value = { which, wanted: picking.wanted }
   }
 
   function put(which: Which, found: Candidate | null) {
@@ -39,5 +55,5 @@ export function usePairPicks(noun: string) {
     picking.stop()
   }
 
-  return { first, second, pick, put, clear }
+  return { first, second, awaited, pick, put, clear }
 }

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** The control desk: controls for chosen joints and datums, and the recorder that makes lanes of what is done with them. */
+import { reasons } from '@ligamen/core'
 import type { DeskControl } from '@ligamen/core'
 import { mdiClose, mdiRecord, mdiStop } from '@mdi/js'
 import { useRafFn } from '@vueuse/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import DatumControl from './DatumControl.vue'
 import PositionKnob from './PositionKnob.vue'
 import PositionNumber from '~/fields/PositionNumber.vue'
@@ -34,7 +36,7 @@ const isEmpty = computed(() => joints.value.length + datums.value.length === 0)
 async function add(choice: DeskControl | null) {
   if (!choice) return
   const refused = await put(choice)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   await nextTick()
   wanted.value = null
 }
@@ -86,10 +88,10 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
       />
     </header>
     <div class="body">
-      <p v-if="recorder.outcome" class="outcome" :class="{ fault: recorder.failed }" role="status">
+      <p v-if="recorder.outcome" class="outcome" :class="{ failed: recorder.failed }" role="status">
         {{ recorder.outcome }}
       </p>
-      <p v-if="refusal" class="outcome fault" role="alert">{{ refusal }}</p>
+      <FaultLine :text="refusal" />
       <p v-if="isEmpty" class="muted">
         Put joints on the desk to move them by hand, or a datum of the gripper to drag it. What is done can be
         recorded into lanes.
@@ -156,7 +158,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
         no-data-text="Nothing of that name can be moved."
         @update:model-value="add"
       />
-      <p v-if="fault" class="outcome fault" role="alert">{{ fault }}</p>
+      <FaultLine :text="fault" />
     </div>
   </section>
 </template>
@@ -235,7 +237,7 @@ p {
   border-radius: 6px;
 }
 
-.outcome.fault {
+.outcome.failed {
   color: rgb(var(--v-theme-error));
   background: rgb(var(--v-theme-error-soft));
 }

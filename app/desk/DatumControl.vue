@@ -2,14 +2,13 @@
 /** A datum on the desk: where it stands in ground, each coordinate to be typed; it can be dragged by its mark in the view. */
 import { parseQuantity } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
-import QuantityField from '~/fields/QuantityField.vue'
+import PointFields from '~/fields/PointFields.vue'
 import { useJointControl } from '~/model/pose/useJointControl'
 import { placeOf } from '~/model/pose/shown-poses'
 import { typedPosition } from '~/fields/display'
 import type { Grip } from '~/desk/desk'
 import { usePoseStore } from '~/model/pose/pose'
 
-const AXES = ['x', 'y', 'z'] as const
 /** Shown to a thousandth of a millimetre. */
 const FINE = 1e6
 
@@ -20,7 +19,7 @@ const place = computed(() =>
   pose.shown ? placeOf(pose.shown, props.grip.body, props.grip.point) : props.grip.point,
 )
 const text = (value: number) => typedPosition(Math.round(value * FINE) / FINE, 'length')
-const set = (axis: number) => (value: Quantity) => {
+const set = (axis: number, value: Quantity) => {
   const read = parseQuantity(value, 'length')
   if (!read.ok) return Promise.resolve(read.problems)
   const target = place.value.map((now, k) => (k === axis ? read.value : now))
@@ -30,14 +29,7 @@ const set = (axis: number) => (value: Quantity) => {
 
 <template>
   <div class="axes">
-    <QuantityField
-      v-for="(axis, k) in AXES"
-      :key="axis"
-      :label="`${grip.name} ${axis}`"
-      :value="text(place[k]!)"
-      dimension="length"
-      :commit="set(k)"
-    />
+    <PointFields :label="grip.name" :values="place.map(text)" :commit="set" />
   </div>
 </template>
 

@@ -2,7 +2,7 @@
  * Records what is done by hand: where every joint stands, each time it has moved. What was recorded becomes lanes of the
  * scenario when it is stopped.
  */
-import { fail } from '@ligamen/core'
+import { fail, reasons } from '@ligamen/core'
 import type { Channel, Problem, Recorded, Result } from '@ligamen/core'
 import { useDeskStore } from './desk'
 import { useMechanismStore } from '../model/document/mechanism'
@@ -114,7 +114,7 @@ export const useRecorderStore = defineStore('recorder', () => {
 
   function tell(refused: readonly Problem[], otherwise: string) {
     failed.value = refused.length > 0
-    outcome.value = failed.value ? refused.map(({ message }) => message).join(' ') : otherwise
+    outcome.value = failed.value ? reasons(refused) : otherwise
   }
 
   return { recording, elapsed, tolerance, outcome, failed, begin, stop, tick }

@@ -1,5 +1,5 @@
 /** What the control desk does: its controls with their readings, put on, taken off, and pulled, several together. */
-import { channelOf } from '@ligamen/core'
+import { channelOf, reasons } from '@ligamen/core'
 import type { DeskControl, Problem } from '@ligamen/core'
 import { rangeOf, shareOf, shifted } from '../model/pose/position-range'
 import { useJointControl } from '../model/pose/useJointControl'
@@ -85,7 +85,7 @@ export function useDesk() {
       value: shifted(range(other), other.value, by),
     }))
     void follow([...targets, { ...reading.channel.coordinate!, value }], (refused) => {
-      refusal.value = refused.map(({ message }) => message).join(' ')
+      refusal.value = reasons(refused)
     })
   }
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A joint position as a number: Enter brings it there, Escape takes back. What is refused stays with the reason below. */
-import { parseQuantity } from '@ligamen/core'
+import { parseQuantity, reasons } from '@ligamen/core'
 import { useJointControl } from '~/model/pose/useJointControl'
 import type { Reading } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{ reading: Reading }>()
 const { goTo } = useJointControl()
@@ -22,7 +23,7 @@ async function submit() {
     return
   }
   const refused = await goTo([{ ...props.reading.channel.coordinate!, value: read.value }], true)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length === 0) typed.value = null
 }
 
@@ -44,9 +45,7 @@ function takeBack() {
     @keydown.escape="takeBack"
     @blur="fault === '' && takeBack()"
   />
-  <p v-if="fault" class="fault" role="alert">
-    {{ fault }} <button type="button" @click="takeBack">Take back</button>
-  </p>
+  <FaultLine :text="fault"><button type="button" @click="takeBack">Take back</button></FaultLine>
 </template>
 
 <style scoped>
@@ -60,19 +59,5 @@ function takeBack() {
   background: rgb(var(--v-theme-field));
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 6px;
-}
-
-.fault {
-  grid-column: 1 / -1;
-  margin: 0;
-  padding: 6px 8px;
-  font-size: 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
-}
-
-.fault button {
-  text-decoration: underline;
 }
 </style>

@@ -3,8 +3,17 @@
  * A field for a quantity: takes any unit, keeps what was typed, and writes the usual unit behind a bare number.
  * Enter or leaving the field commits, Escape takes back. What is refused stays in the field with the reason below.
  */
-import { dimensions, isBareNumber, isShare, parseQuantity, readSpan, unitSymbol } from '@ligamen/core'
+import {
+  dimensions,
+  isBareNumber,
+  isShare,
+  parseQuantity,
+  readSpan,
+  reasons,
+  unitSymbol,
+} from '@ligamen/core'
 import type { Dimension, Problem, Quantity } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{
   label: string
@@ -68,7 +77,7 @@ async function attempt(typed: string, change: () => Promise<readonly Problem[]>)
   busy.value = true
   const refused = await change()
   busy.value = false
-  fault.value = refused.map((problem) => problem.message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length === 0) text.value = shown.value
   else refusedText = typed
 }
@@ -93,28 +102,14 @@ function takeBack() {
       @keydown.escape="takeBack"
       @blur="submit"
     />
-    <p v-if="fault" class="fault" role="alert">
-      {{ fault }}
-      <button type="button" class="back" @click="takeBack">Back to {{ shown }}</button>
-    </p>
+    <FaultLine :text="fault"
+      ><button type="button" @click="takeBack">Back to {{ shown }}</button></FaultLine
+    >
   </div>
 </template>
 
 <style scoped>
 .field {
   padding: 5px 14px;
-}
-
-.fault {
-  margin: 4px 0 0;
-  padding: 6px 8px;
-  font-size: 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
-}
-
-.back {
-  text-decoration: underline;
 }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Suspending, restoring and taking away what is selected; what would go with it is said before. */
-import { removalOf } from '@ligamen/core'
+import { reasons, removalOf } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{ id: string; list?: 'joints' | 'mates' | 'relations'; suspended?: boolean }>()
 const mechanism = useMechanismStore()
@@ -17,13 +18,13 @@ async function suspend() {
     if (props.suspended) delete entry.suspended
     else entry.suspended = true
   })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 async function remove() {
   const name = mechanism.nameOf(props.id)
   const refused = await mechanism.edit(`Take away ${name}`, (draft) => removalOf(draft, [props.id]).document)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length === 0) selection.clear()
 }
 </script>
@@ -33,7 +34,7 @@ async function remove() {
     <v-btn v-if="list" @click="suspend">{{ suspended ? 'Restore' : 'Suspend' }}</v-btn>
     <v-btn :title="hanging" @click="remove">Take away</v-btn>
     <p class="muted">{{ hanging }}</p>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine :text="fault" />
   </div>
 </template>
 
@@ -49,12 +50,5 @@ async function remove() {
   flex-basis: 100%;
   margin: 0;
   font-size: 12px;
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

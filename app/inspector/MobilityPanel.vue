@@ -4,12 +4,14 @@
  * and what is suspended, each with the ways out.
  */
 import { mdiClose, mdiPlay } from '@mdi/js'
+import { reasons } from '@ligamen/core'
 import type { Advice, Finding } from '@ligamen/core'
 import type { LooseShown } from '~/workers/solver/questions'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const mechanism = useMechanismStore()
 const run = useRunStore()
@@ -39,13 +41,13 @@ const sections = computed(() =>
 
 async function take(advice: Advice) {
   const refused = await mechanism.edit(advice.edit, () => structuredClone(advice.document))
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 async function hold({ held }: LooseShown) {
   if (!held) return
   const refused = await mechanism.edit(held.edit, () => structuredClone(held.document), { home: true })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 </script>
 
@@ -67,7 +69,7 @@ async function hold({ held }: LooseShown) {
         {{ run.report.mobility.rows }} conditions of the joints that close loops, of which
         {{ run.report.mobility.rank }} count.
       </p>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <FaultLine :text="fault" />
 
       <h3 class="heading">Free motions</h3>
       <p v-if="!asking && loose.length === 0" class="muted">Nothing can move.</p>
@@ -154,12 +156,5 @@ li p {
 
 .advice :deep(.v-btn__content) {
   white-space: normal;
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
-import { relationType } from '@ligamen/core'
+import { reasons, relationType } from '@ligamen/core'
 import type { AnyRelation, Mate, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
 import NameField from '../fields/NameField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 
@@ -42,12 +43,12 @@ async function reverse() {
     if (entity.reversed) delete entity.reversed
     else entity.reversed = true
   })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 async function snap() {
   const snapped = await mechanism.ask('snap', props.entity.id)
   if (!snapped.ok) {
-    fault.value = snapped.problems.map(({ message }) => message).join(' ')
+    fault.value = reasons(snapped.problems)
     return
   }
   const refused = await mechanism.edit(
@@ -55,7 +56,7 @@ async function snap() {
     () => structuredClone(snapped.value.document),
     { home: true },
   )
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   note.value = refused.length === 0 ? snapped.value.sentence : ''
 }
 </script>
@@ -86,7 +87,7 @@ async function snap() {
     <v-btn v-if="type?.toothed" @click="snap">Snap teeth together</v-btn>
   </div>
   <p v-if="note" class="note" role="status">{{ note }}</p>
-  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <FaultLine inset :text="fault" />
   <EntityActions :id="entity.id" :list="list" :suspended="entity.suspended" />
 </template>
 
@@ -102,20 +103,11 @@ async function snap() {
   gap: 6px;
 }
 
-.note,
-.fault {
+.note {
   margin: 4px 14px;
   padding: 6px 8px;
   border-radius: 6px;
-}
-
-.note {
   color: rgb(var(--v-theme-on-primary-soft));
   background: rgb(var(--v-theme-primary-soft));
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
 }
 </style>

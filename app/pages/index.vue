@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The start page: the projects with their mechanisms. */
 import { mdiDotsVertical, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import FaultLine from '~/fields/FaultLine.vue'
 import MechanismCard from '~/start/MechanismCard.vue'
 import NameDialog from '~/start/NameDialog.vue'
 import NewMechanismDialog from '~/start/NewMechanismDialog.vue'
@@ -52,7 +53,7 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
     </header>
     <main>
       <h1 class="sr-only">Projects</h1>
-      <div v-if="fault" class="fault" role="alert">{{ fault }} <v-btn @click="load">Try again</v-btn></div>
+      <FaultLine :text="fault"><v-btn @click="load">Try again</v-btn></FaultLine>
       <p v-if="!loading && !fault && projects.length === 0" class="empty">
         There is no project yet. A project keeps the mechanisms of one machine together.
         <v-btn color="primary" variant="flat" @click="asking = { what: 'new-project' }">New project</v-btn>
@@ -197,17 +198,6 @@ h2 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
   gap: 16px;
-}
-
-.fault {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 16px;
-  padding: 8px 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 8px;
 }
 
 .empty {

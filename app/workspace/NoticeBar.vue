@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
+import { reasons } from '@ligamen/core'
 import type { Advice } from '@ligamen/core'
 import ScenarioFaults from '~/drive/scenario/ScenarioFaults.vue'
 import { describeChanges } from '~/workspace/changes'
@@ -28,7 +29,7 @@ const conflict = computed(() => {
   }
 })
 const motion = computed(() => {
-  if (mechanism.problems.length > 0) return mechanism.problems.map((p) => p.message).join(' ')
+  if (mechanism.problems.length > 0) return reasons(mechanism.problems)
   // what keeps a scenario from starting is told with what would mend it
   if (!run.problem || run.problem === run.report?.problem) return ''
   const kept =

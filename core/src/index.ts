@@ -47,7 +47,7 @@ export { drivenName, moveKey, startingEntries } from './document/starting'
 export { entriesOf, nameOfEntry } from './document/walk'
 
 /* Errors as values, and words */
-export { fail, succeed } from './result'
+export { fail, reasons, succeed } from './result'
 export type { Problem, Result } from './result'
 
 /* Analyse: mobility, loose motions, conflicts, travel, slip, going to a pose, dragging */

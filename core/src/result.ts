@@ -17,6 +17,10 @@ export interface Problem {
 export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
 
+/** What problems say, one sentence after the other. */
+export const reasons = (problems: readonly Problem[]): string =>
+  problems.map(({ message }) => message).join(' ')
+
 /** A result that is a value. */
 export const succeed = <T>(value: T): Result<T> => ({ ok: true, value })
 

@@ -4,6 +4,7 @@ import { formatNumber } from '@ligamen/core'
 import { useExchangeStore } from '~/build/files/exchange'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { outFormats } from '~/workers/exchange/out/registry'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const exchange = useExchangeStore()
 const mechanism = useMechanismStore()
@@ -94,7 +95,7 @@ function choose(event: Event) {
           <v-btn @click="exchange.cancel">Cancel</v-btn>
         </div>
       </form>
-      <p v-else-if="exchange.fault" class="fault" role="alert">{{ exchange.fault }}</p>
+      <FaultLine v-else-if="exchange.fault" :text="exchange.fault" />
       <template v-else-if="exchange.done">
         <p role="status">{{ exchange.done.words }}</p>
         <template v-if="exchange.done.leftOut.length > 0">
@@ -140,13 +141,6 @@ form .ways {
 
 .state {
   padding-top: 8px;
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 
 ul {

@@ -2,7 +2,7 @@
  * Files in and out as a state machine: what is being read or written, what has to be asked, what came of it. One file at a
  * time, in a worker of its own; cancelling ends the worker, and nothing of what it did is kept.
  */
-import { bringIn } from '@ligamen/core'
+import { bringIn, reasons } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import type { Change } from '~/model/document/editor'
 import type { FromExchange, PreparedMesh, ToExchange } from '~/workers/exchange/protocol'
@@ -99,7 +99,7 @@ export class Exchanger {
         this.show({ unitWanted: { name: message.name, size: message.size } })
         break
       case 'failed':
-        this.refuse(sentences(message.problems))
+        this.refuse(reasons(message.problems))
         break
       case 'written':
         this.ports.save(message.name, message.bytes)
@@ -148,7 +148,7 @@ export class Exchanger {
 
   /** Says what came of an edit; true when it was made. */
   private settle(refused: readonly Problem[], words: string, leftOut: readonly string[]): boolean {
-    if (refused.length > 0) this.refuse(sentences(refused))
+    if (refused.length > 0) this.refuse(reasons(refused))
     else this.end({ done: { words, leftOut } })
     return refused.length === 0
   }
@@ -167,8 +167,6 @@ export class Exchanger {
     this.ports.changed({ ...NOTHING_GOING_ON, ...view })
   }
 }
-
-const sentences = (problems: readonly Problem[]): string => problems.map(({ message }) => message).join(' ')
 
 /** Bodies and parts of a scene in a document; the triangles were stored apart. */
 function broughtIn(draft: MechanismDocument, { name, scene, meshes }: Heard<'scene'>) {

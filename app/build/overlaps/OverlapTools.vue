@@ -6,6 +6,7 @@ import { useOverlapsStore } from '~/build/overlaps/overlaps'
 import { useSectionStore } from '~/view/section'
 import { useSelectionStore } from '~/model/screen/selection'
 import type { Overlap } from '~/workers/overlap.worker'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{ bounds: () => [number, number, number, number, number, number] | null }>()
 const overlaps = useOverlapsStore()
@@ -52,7 +53,7 @@ function show(overlap: Overlap, k: number) {
       <p v-if="overlaps.progress !== null" role="status">
         Looking … {{ Math.round(100 * overlaps.progress) }} %
       </p>
-      <p v-else-if="overlaps.fault" class="fault" role="alert">{{ overlaps.fault }}</p>
+      <FaultLine v-else-if="overlaps.fault" :text="overlaps.fault" />
       <p v-else-if="overlaps.found && overlaps.found.length === 0" role="status">No bodies overlap.</p>
       <p v-else-if="!overlaps.found" class="muted">
         Solids that stand in each other are listed with their common volume.
@@ -144,12 +145,5 @@ li button:hover,
 li button[aria-pressed='true'] {
   color: rgb(var(--v-theme-on-attention-soft));
   background: rgb(var(--v-theme-attention-soft));
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

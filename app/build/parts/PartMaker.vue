@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** The form of a part about to be made; its ghost in the view follows every field. */
-import { shapeType } from '@ligamen/core'
+import { reasons, shapeType } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import NameField from '~/fields/NameField.vue'
 import OutlineField from './OutlineField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
+import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { keep } from '~/fields/keep'
 import { AXES, usePartMakerStore } from '~/build/parts/part-maker'
 
 const maker = usePartMakerStore()
@@ -13,11 +16,8 @@ const choices = computed(() => Object.entries(shape.value.options ?? {}))
 const ready = computed(() => maker.problems.length === 0)
 const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AXES, title: value }))
 
-const setDimension = (name: string) => (value: Quantity) => {
-  maker.setDimension(name, value)
-  return Promise.resolve([])
-}
-const setPlace = (k: number) => (value: Quantity) => Promise.resolve(maker.setPlace(k, value))
+const setDimension = (name: string) => keep((value: Quantity) => maker.setDimension(name, value))
+const setPlace = (k: number, value: Quantity) => Promise.resolve(maker.setPlace(k, value))
 const setOption = (name: string, value: string) =>
   maker.change({ ...maker.part!, options: { ...maker.part!.options, [name]: value } })
 </script>
@@ -60,22 +60,13 @@ const setOption = (name: string, value: string) =>
       />
     </div>
     <div class="place">
-      <QuantityField
-        v-for="(axis, k) in ['x', 'y', 'z']"
-        :key="axis"
-        :label="`Stands at ${axis}`"
-        :value="maker.place[k]!"
-        dimension="length"
-        :commit="setPlace(k)"
-      />
+      <PointFields label="Stands at" :values="maker.place" :commit="setPlace" />
       <div class="field">
         <v-select v-model="maker.axis" label="Main axis points" :items="WAYS" />
       </div>
     </div>
     <div class="end">
-      <p v-if="!ready" class="fault" role="alert">
-        {{ maker.problems.map(({ message }) => message).join(' ') }} The last shape that holds is shown.
-      </p>
+      <FaultLine v-if="!ready" :text="`${reasons(maker.problems)} The last shape that holds is shown.`" />
       <p v-else class="muted">The ghost in the view shows it; every number can be changed later.</p>
       <v-btn color="primary" variant="flat" type="submit" :disabled="!ready"
         >Add {{ maker.part!.name }}</v-btn
@@ -117,13 +108,5 @@ const setOption = (name: string, value: string) =>
 
 .end p {
   margin: 0;
-}
-
-.fault {
-  padding: 6px 8px;
-  font-size: 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

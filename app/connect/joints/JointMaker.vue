@@ -2,10 +2,10 @@
 /** Making a joint: two picks, then which body comes, offset, angle and flip; all of it shown before it is made. */
 import { mdiSwapHorizontal } from '@mdi/js'
 import { jointKinds, jointType } from '@ligamen/core'
-import type { Quantity } from '@ligamen/core'
-import DatumField from '../../fields/DatumField.vue'
-import EffectLine from '../EffectLine.vue'
+import MakerForm from '../MakerForm.vue'
+import PickField from '../PickField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { keep } from '~/fields/keep'
 import { useJointMakerStore } from '~/connect/joints/joint-maker'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePickingStore } from '~/model/picking/picking'
@@ -15,7 +15,6 @@ const mechanism = useMechanismStore()
 const picking = usePickingStore()
 const kinds = jointKinds.map((value) => ({ value, title: jointType(value)!.noun }))
 const hasLead = computed(() => jointType(maker.kind)?.hasLead === true)
-const active = (side: string) => picking.wanted?.what.startsWith(side) ?? false
 
 const bodyOf = (side: 'first' | 'second') =>
   mechanism.document?.bodies.find(({ id }) => id === maker[side]?.pick.body)?.name ?? ''
@@ -33,46 +32,22 @@ const canSwitch = computed(() => maker.effect !== null && maker.effect.comes !==
 function switchSides() {
   maker.comes = maker.effect?.comes === 'first' ? 'second' : 'first'
 }
-const setOffset = (value: Quantity) => {
-  maker.offset = value
-  return Promise.resolve([])
-}
-const setTurn = (value: Quantity) => {
-  maker.turn = value
-  return Promise.resolve([])
-}
-const setLead = (value: Quantity) => {
-  maker.lead = value
-  return Promise.resolve([])
-}
 </script>
 
 <template>
-  <form class="maker" aria-label="New joint" @submit.prevent="maker.make" @keydown.escape="maker.clear">
-    <div class="column">
+  <MakerForm noun="joint" :columns="[1, 1, 1.1]" :maker="maker">
+    <template #picks>
       <v-select v-model="maker.kind" label="Kind of joint" :items="kinds" />
-      <DatumField
-        label="First pick"
-        :pick="maker.first"
-        :active="active('First')"
-        @put="maker.put('first', $event)"
-        @point="maker.pick('first')"
-      />
-      <DatumField
-        label="Second pick"
-        :pick="maker.second"
-        :active="active('Second')"
-        @put="maker.put('second', $event)"
-        @point="maker.pick('second')"
-      />
+      <PickField :picks="maker" which="first" />
+      <PickField :picks="maker" which="second" />
       <v-checkbox
         v-model="picking.midway"
         label="Pick midway between two faces"
         density="compact"
         hide-details
       />
-    </div>
-    <div class="column">
+    </template>
+    <template #values>
       <v-text-field
         v-model="maker.named"
         label="Name"
@@ -81,10 +56,26 @@ const setLead = (value: Quantity) => {
         maxlength="120"
       />
       <div class="pair">
-        <QuantityField label="Offset" :value="maker.offset" dimension="length" :commit="setOffset" />
-        <QuantityField label="Angle" :value="maker.turn ?? '0 deg'" dimension="angle" :commit="setTurn" />
+        <QuantityField
+          label="Offset"
+          :value="maker.offset"
+          dimension="length"
+          :commit="keep((value) => (maker.offset = value))"
+        />
+        <QuantityField
+          label="Angle"
+          :value="maker.turn ?? '0 deg'"
+          dimension="angle"
+          :commit="keep((value) => (maker.turn = value))"
+        />
       </div>
-      <QuantityField v-if="hasLead" label="Lead" :value="maker.lead" dimension="length" :commit="setLead" />
+      <QuantityField
+        v-if="hasLead"
+        label="Lead"
+        :value="maker.lead"
+        dimension="length"
+        :commit="keep((value) => (maker.lead = value))"
+      />
       <div class="switches">
         <v-btn
           :disabled="!maker.effect"
@@ -102,58 +93,23 @@ const setLead = (value: Quantity) => {
         </v-btn>
         <v-btn :prepend-icon="mdiSwapHorizontal" :disabled="!canSwitch" @click="switchSides">Switch</v-btn>
       </div>
-    </div>
-    <div class="column">
-      <p v-if="!maker.effect && !maker.fault" class="muted">
-        Pick a datum on each of two parts: point at bores, edges and faces on the model, or choose by name.
-        What the joint would do is said here and played on the model before anything is made.
-      </p>
-      <p v-else-if="coming" class="coming">{{ coming }}</p>
-      <EffectLine
-        v-if="maker.effect || maker.fault"
-        :sentences="maker.effect?.sentences ?? []"
-        :holds="maker.effect?.holds ?? false"
-        :fault="maker.fault"
-      />
-      <div class="switches">
-        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect">
-          {{ maker.effect && !maker.effect.holds ? 'Make it suspended' : 'Make joint' }}
-        </v-btn>
-        <v-btn v-if="maker.first || maker.second" @click="maker.clear">Clear picks</v-btn>
-      </div>
-    </div>
-  </form>
+    </template>
+    <template #hint>
+      Pick a datum on each of two parts: point at bores, edges and faces on the model, or choose by name. What
+      the joint would do is said here and played on the model before anything is made.
+    </template>
+    <template #outcome
+      ><p v-if="coming" class="coming">{{ coming }}</p></template
+    >
+    <template #ways>
+      <v-btn v-if="maker.first || maker.second" @click="maker.clear">Clear picks</v-btn>
+    </template>
+  </MakerForm>
 </template>
 
 <style scoped>
-.maker {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1.1fr);
-  gap: 18px;
-  padding: 12px 14px;
-}
-
-.column {
-  display: flex;
-  flex-direction: column;
-  gap: 9px;
-  min-width: 0;
-}
-
-.column > * {
-  flex: none;
-}
-
-.column p {
-  margin: 0;
-}
-
 .coming {
   font-weight: 500;
-}
-
-.column :deep(.field) {
-  padding: 0;
 }
 
 .pair {

@@ -1,91 +1,47 @@
 /** A joint about to be made from two picks. */
-import { jointType, unused } from '@ligamen/core'
-import type { JoinProposal, Quantity } from '@ligamen/core'
 import type { JoinAnswer } from '~/workers/solver/questions'
 import { useMechanismStore } from '~/model/document/mechanism'
-import type { Candidate } from '~/model/picking/picking'
 import { useConsidered } from '../considered'
 import { usePairPicks } from '../pair-picks'
-import type { Which } from '../pair-picks'
-
-/** What a joint of a kind is called until somebody names it. */
-const WORDS: Readonly<Record<string, string>> = { revolute: 'pivot', prismatic: 'slide', rigid: 'fastening' }
+import { blankJoint, jointName, proposedJoint } from './joint-draft'
 
 export const useJointMakerStore = defineStore('joint-maker', () => {
   const mechanism = useMechanismStore()
-  const { first, second, pick, put, clear: clearPicks } = usePairPicks('joint')
-  const kind = ref('revolute')
+  const { first, second, awaited, pick, put, clear: clearPicks } = usePairPicks('joint')
+  const given = shallowReactive(blankJoint())
   const named = ref('')
-  const comes = ref<Which | null>(null)
-  const inPlace = ref(false)
-  const offset = ref<Quantity>('0 mm')
-  const turn = ref<Quantity | null>(null)
-  const flip = ref<boolean | null>(null)
-  const lead = ref<Quantity>('2 mm')
 
-  const bodyName = (picked: Candidate | null) =>
-    mechanism.document?.bodies.find(({ id }) => id === picked?.pick.body)?.name ?? ''
   const name = computed(() => {
-    if (named.value.trim() !== '') return named.value.trim()
-    const word = WORDS[kind.value] ?? jointType(kind.value)!.noun.toLowerCase()
-    const taken = new Set(mechanism.document?.joints.map((joint) => joint.name))
-    return unused(taken, `${bodyName(first.value)} ${word}`.trim())
-  })
-
-  const proposal = computed<JoinProposal | null>(() => {
-    if (!first.value || !second.value) return null
-    return {
-      kind: kind.value,
-      name: name.value,
-      first: first.value.pick,
-      second: second.value.pick,
-      ...(comes.value === null ? {} : { comes: comes.value }),
-      ...(inPlace.value ? { inPlace: true } : {}),
-      offset: offset.value,
-      ...(turn.value === null ? {} : { turn: turn.value }),
-      ...(flip.value === null ? {} : { flip: flip.value }),
-      ...(jointType(kind.value)?.hasLead ? { lead: lead.value } : {}),
-    }
+    const { bodies = [], joints = [] } = mechanism.document ?? {}
+    const body = bodies.find(({ id }) => id === first.value?.pick.body)?.name ?? ''
+    const taken = joints.map((joint) => joint.name)
+    return jointName(named.value, given.kind, body, taken)
   })
   const { effect, fault, make } = useConsidered<JoinAnswer>(
     'joint',
     ({ joints }) => joints,
-    () => [
-      first.value,
-      second.value,
-      kind.value,
-      comes.value,
-      inPlace.value,
-      offset.value,
-      turn.value,
-      flip.value,
-      lead.value,
-    ],
-    () => proposal.value && mechanism.ask('join', proposal.value),
+    // a name changes nothing of what it would do
+    () => [first.value, second.value, { ...given }],
+    () => {
+      const proposal = proposedJoint(given, name.value, first.value, second.value)
+      return proposal && mechanism.ask('join', proposal)
+    },
   )
 
   function clear() {
     clearPicks()
-    comes.value = null
-    turn.value = null
-    flip.value = null
-    offset.value = '0 mm'
-    inPlace.value = false
+    const { kind, lead } = given
+    Object.assign(given, blankJoint(), { kind, lead })
     named.value = ''
   }
 
   return {
-    kind,
+    ...toRefs(given),
     named,
     name,
     first,
     second,
-    comes,
-    inPlace,
-    offset,
-    turn,
-    flip,
-    lead,
+    awaited,
     effect,
     fault,
     pick,

@@ -10,12 +10,15 @@ import {
   copyOf,
   frameOfPose,
   freshId,
+  reasons,
   removalOf,
   slug,
-  writePoses,
   unused,
+  writePoses,
 } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { keep } from '~/fields/keep'
 import { useJointControl } from '~/model/pose/useJointControl'
 import { useReadings } from '~/model/pose/useReadings'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -52,7 +55,7 @@ async function save() {
   const refused = await mechanism.edit(`Save pose ${called}`, (draft) => {
     draft.poses = [...(draft.poses ?? []), { id: freshId(draft, slug(called)), name: called, values: now }]
   })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length === 0) name.value = ''
 }
 
@@ -77,7 +80,7 @@ let looked: string | null = null
 async function go(wanted: NamedPose) {
   lookAway()
   const refused = await goTo(targetsOf(wanted), true)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 async function makeHome() {
@@ -95,7 +98,7 @@ async function makeHome() {
     },
     { home: true },
   )
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 /** What the pose keeps is kept anew. */
@@ -115,10 +118,10 @@ const reorder = (kept: NamedPose, by: number) =>
 
 /** How long it takes to each pose, by id. */
 const times = ref<Record<string, Quantity>>({})
-const setTime = (id: string) => (value: Quantity) => {
-  times.value = { ...times.value, [id]: value }
-  return Promise.resolve([])
-}
+const setTime = (id: string) =>
+  keep((value: Quantity) => {
+    times.value = { ...times.value, [id]: value }
+  })
 const WAYS = [
   { value: 'time', title: 'in' },
   { value: 'speed', title: 'slides at most' },
@@ -126,10 +129,10 @@ const WAYS = [
 ] as const
 const ways = ref<Record<string, (typeof WAYS)[number]['value']>>({})
 const speeds = ref<Record<string, Quantity>>({})
-const setSpeed = (id: string) => (value: Quantity) => {
-  speeds.value = { ...speeds.value, [id]: value }
-  return Promise.resolve([])
-}
+const setSpeed = (id: string) =>
+  keep((value: Quantity) => {
+    speeds.value = { ...speeds.value, [id]: value }
+  })
 const keeps = ({ values: kept }: NamedPose) =>
   kept.length === readings.value.length
     ? 'keeps all joints'
@@ -146,11 +149,11 @@ async function chain() {
   })
   const chained = chainPoses(document, called, legs)
   if (!chained.ok) {
-    fault.value = chained.problems.map(({ message }) => message).join(' ')
+    fault.value = reasons(chained.problems)
     return
   }
   const refused = await mechanism.edit(`Chain ${legs.length} poses`, () => chained.value.document)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length > 0) return
   await mechanism.chooseScenario(chained.value.scenario)
   stage.go('drive')
@@ -183,7 +186,7 @@ const remove = (wanted: NamedPose) =>
       >
       <v-btn :disabled="pose.source === 'home'" @click="home">Back to home</v-btn>
     </form>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine :text="fault" />
     <p v-if="poses.length === 0" class="muted">
       No pose is kept yet. Drag the mechanism to where it should be found again, and save it.
     </p>
@@ -279,13 +282,6 @@ const remove = (wanted: NamedPose) =>
 
 .chain {
   margin-top: 10px;
-}
-
-.fault {
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 
 ul {

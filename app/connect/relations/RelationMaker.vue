@@ -2,8 +2,9 @@
 /** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
 import { channelOf, relationType } from '@ligamen/core'
 import type { CoordinateName, Quantity } from '@ligamen/core'
-import EffectLine from '../EffectLine.vue'
+import MakerForm from '../MakerForm.vue'
 import QuantityField from '~/fields/QuantityField.vue'
+import { keep } from '~/fields/keep'
 import { useRelationMakerStore } from '~/connect/relations/relation-maker'
 import { useRunStore } from '~/model/run/run'
 
@@ -44,24 +45,22 @@ const terms = computed(() => {
   })
 })
 const channelNamed = (name: CoordinateName) => channelOf(run.report?.channels ?? [], name)
-const setFactor = (index: number) => (value: Quantity) => {
-  const relation = maker.effect?.relation
-  if (relation?.kind === 'sum') {
+const setFactor = (index: number) =>
+  keep((value: Quantity) => {
+    const relation = maker.effect?.relation
+    if (relation?.kind !== 'sum') return
     const changed = relation.terms.map((term, k) => (k === index ? { ...term, factor: Number(value) } : term))
     maker.typed = { ...maker.typed, terms: changed }
-  }
-  return Promise.resolve([])
-}
-const setField = (name: string, dimension: string) => (value: Quantity) => {
-  const number = dimension === 'number' ? Number(value) : value
-  maker.typed = { ...maker.typed, [name]: number }
-  return Promise.resolve([])
-}
+  })
+const setField = (name: string, dimension: string) =>
+  keep((value: Quantity) => {
+    maker.typed = { ...maker.typed, [name]: dimension === 'number' ? Number(value) : value }
+  })
 </script>
 
 <template>
-  <form class="maker" aria-label="New relation" @submit.prevent="maker.make" @keydown.escape="maker.clear">
-    <div class="column">
+  <MakerForm noun="relation" :columns="[1, 0.9, 1.2]" :maker="maker">
+    <template #picks>
       <v-autocomplete
         v-for="(key, k) in maker.keys"
         :key="k"
@@ -85,8 +84,8 @@ const setField = (name: string, dimension: string) => (value: Quantity) => {
       >
         {{ maker.reversed ? 'Runs the other way' : 'Switch direction' }}
       </v-btn>
-    </div>
-    <div class="column">
+    </template>
+    <template #values>
       <QuantityField
         v-for="field in fields"
         :key="field.name"
@@ -104,57 +103,19 @@ const setField = (name: string, dimension: string) => (value: Quantity) => {
         :commit="setFactor(k)"
       />
       <p v-if="maker.effect" class="muted">{{ proposedFrom }}</p>
-    </div>
-    <div class="column">
-      <p v-if="!maker.effect && !maker.fault" class="muted">
-        Choose two joints whose positions go together: gears, a pinion and a rack, a spindle and its nut,
-        pulleys, a cam and its follower. The ratio is proposed from the parts they carry. A third one makes a
-        sum, as of a differential and its cage.
-      </p>
-      <EffectLine
-        v-else
-        :sentences="maker.effect?.sentences ?? []"
-        :holds="maker.effect?.holds ?? false"
-        :fault="maker.fault"
-      />
-      <p v-if="maker.effect?.slip" class="slip">{{ maker.effect.slip }}</p>
-      <div>
-        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect">
-          {{ maker.effect && !maker.effect.holds ? 'Make it suspended' : 'Make relation' }}
-        </v-btn>
-      </div>
-    </div>
-  </form>
+    </template>
+    <template #hint>
+      Choose two joints whose positions go together: gears, a pinion and a rack, a spindle and its nut,
+      pulleys, a cam and its follower. The ratio is proposed from the parts they carry. A third one makes a
+      sum, as of a differential and its cage.
+    </template>
+    <template #warning
+      ><p v-if="maker.effect?.slip" class="slip">{{ maker.effect.slip }}</p></template
+    >
+  </MakerForm>
 </template>
 
 <style scoped>
-.maker {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 0.9fr) minmax(0, 1.2fr);
-  gap: 18px;
-  padding: 12px 14px;
-}
-
-.column {
-  display: flex;
-  flex-direction: column;
-  gap: 9px;
-  align-items: stretch;
-  min-width: 0;
-}
-
-.column > * {
-  flex: none;
-}
-
-.column p {
-  margin: 0;
-}
-
-.column :deep(.field) {
-  padding: 0;
-}
-
 .slip {
   padding: 6px 9px;
   color: rgb(var(--v-theme-on-attention-soft));

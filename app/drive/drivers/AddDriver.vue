@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
-import { channelOf } from '@ligamen/core'
+import { channelOf, reasons } from '@ligamen/core'
 import type { CoordinateName, Problem } from '@ligamen/core'
 import { newSpeed } from '~/drive/drivers/new-move'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { useRunStore } from '~/model/run/run'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const mechanism = useMechanismStore()
 const run = useRunStore()
@@ -49,7 +50,7 @@ async function add(way: 'moves' | 'motor') {
       ? { kind: 'moves' as const, moves: [], ...wanted.value }
       : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...wanted.value }
   const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
   if (refused.length === 0) wanted.value = null
 }
 </script>
@@ -76,7 +77,7 @@ async function add(way: 'moves' | 'motor') {
       <v-btn v-if="!isPath" @click="add('motor')">By a motor</v-btn>
     </template>
     <v-btn v-else @click="path.begin">A point along a new path</v-btn>
-    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    <FaultLine :text="fault" />
   </div>
 </template>
 
@@ -93,9 +94,5 @@ async function add(way: 'moves' | 'motor') {
 .what {
   flex: none;
   width: 260px;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 </style>

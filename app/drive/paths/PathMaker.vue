@@ -1,20 +1,20 @@
 <script setup lang="ts">
 /** Making or changing a path that a point of the mechanism follows: its points are typed, or drawn in the view. */
 import { mdiClose, mdiDrawPen } from '@mdi/js'
-import { formatQuantity } from '@ligamen/core'
+import { formatQuantity, reasons } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import LaneTable from '../tables/LaneTable.vue'
 import DatumField from '~/fields/DatumField.vue'
-import QuantityField from '~/fields/QuantityField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
+import PointFields from '~/fields/PointFields.vue'
 import { PATH_PLANES, PATH_SHAPES } from '~/drive/paths/path-draft'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePickingStore } from '~/model/picking/picking'
 
-const AXES = ['x', 'y', 'z'] as const
 const maker = usePathMakerStore()
 const picking = usePickingStore()
 const isOpenEnded = computed(() => maker.kindOf.points > 3)
-const put = (k: number, axis: number) => (value: Quantity) => {
+const put = (k: number) => (axis: number, value: Quantity) => {
   maker.setPoint(k, axis, value)
   return Promise.resolve([])
 }
@@ -74,14 +74,7 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
         :aria-label="`Point ${k + 1}`"
       >
         <span class="muted">{{ k + 1 }}</span>
-        <QuantityField
-          v-for="(axis, a) in AXES"
-          :key="axis"
-          :label="axis"
-          :value="point[a]!"
-          dimension="length"
-          :commit="put(k, a)"
-        />
+        <PointFields :values="point" :commit="put(k)" />
         <v-btn
           :icon="mdiClose"
           variant="text"
@@ -91,9 +84,7 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
         />
       </div>
     </div>
-    <p v-for="problem in maker.refusals" :key="problem.message" class="fault" role="alert">
-      {{ problem.message }}
-    </p>
+    <FaultLine :text="reasons(maker.refusals)" />
     <template #foot>
       <v-btn
         :disabled="maker.points.length >= maker.kindOf.points"
@@ -149,9 +140,5 @@ p {
 
 .point :deep(.field) {
   padding: 0;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 </style>

@@ -14,6 +14,7 @@ import {
   mdiTuneVariant,
 } from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/fields/display'
 import { sizeOf } from '~/model/run/kept-takes'
@@ -164,7 +165,7 @@ const nextSpeed = (value: number) => {
       @keydown.enter="go"
       @blur="stopTyping"
     />
-    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    <FaultLine v-if="fault" :text="fault" />
     <template v-else>
       <!-- before the words, whose length changes -->
       <v-btn v-if="run.progress !== null" @click="mechanism.cancelSolve">Cancel</v-btn>
@@ -220,10 +221,6 @@ const nextSpeed = (value: number) => {
   text-align: right;
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 6px;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 
 .spacer {

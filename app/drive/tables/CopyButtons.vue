@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Copies what is chosen in the chart, and puts what was copied at the playhead. */
+import { reasons } from '@ligamen/core'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useTimingStore } from '~/drive/chart/timing'
@@ -15,8 +16,7 @@ const timing = useTimingStore()
 const playback = usePlaybackStore()
 const entries = useEntryEdits()
 
-const paste = async () =>
-  emit('refused', (await entries.paste(playback.shown)).map(({ message }) => message).join(' '))
+const paste = async () => emit('refused', reasons(await entries.paste(playback.shown)))
 </script>
 
 <template>

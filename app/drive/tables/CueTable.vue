@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The cues of the scenario as a table: what each changes, and when. */
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
-import { drivenName, inSeconds } from '@ligamen/core'
+import { drivenName, inSeconds, reasons } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
 import CopyButtons from './CopyButtons.vue'
 import LaneTable from './LaneTable.vue'
 import StartField from './StartField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
+import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
@@ -45,14 +47,15 @@ const alter = (cue: AnyCue, words: string, change: (cue: AnyCue) => void): Promi
   edits.alterCue(`${cueWords(cue, nameOf)}: ${words}`, cue.id, change)
 async function set(cue: AnyCue, field: string, value: unknown) {
   const refused = await alter(cue, field, (draft) => Object.assign(draft, { [field]: value }))
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const setQuantity = (cue: AnyCue, field: string) => (value: Quantity) =>
   alter(cue, `${field} ${value}`, (draft) => Object.assign(draft, { [field]: value }))
-const setBy = (cue: AnyCue, axis: number) => (value: Quantity) =>
+const NOWHERE: readonly [Quantity, Quantity, Quantity] = ['0 mm', '0 mm', '0 mm']
+const setBy = (cue: AnyCue) => (axis: number, value: Quantity) =>
   alter(cue, `by ${value}`, (draft) => {
     if (draft.kind !== 'step') return
-    const by: [Quantity, Quantity, Quantity] = [...(draft.by ?? ['0 mm', '0 mm', '0 mm'])]
+    const by: [Quantity, Quantity, Quantity] = [...(draft.by ?? NOWHERE)]
     by[axis] = value
     draft.by = by
   })
@@ -77,7 +80,7 @@ async function setAxis(cue: AnyCue, axis: string) {
     draft.axis = ['x', 'y', 'z'].map((one) => Number(one === axis)) as [number, number, number]
     draft.turn ??= '90 deg'
   })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
@@ -96,7 +99,7 @@ async function add() {
     return
   }
   const refused = await edits.cue(cue as unknown as Parameters<typeof edits.cue>[0])
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 </script>
 
@@ -187,14 +190,7 @@ async function add() {
             @update:model-value="set(cue, 'by', $event)"
           />
           <template v-if="cue.kind === 'step'">
-            <QuantityField
-              v-for="(axis, a) in ['x', 'y', 'z']"
-              :key="axis"
-              :label="`Along ${axis}`"
-              :value="cue.by?.[a] ?? '0 mm'"
-              dimension="length"
-              :commit="setBy(cue, a)"
-            />
+            <PointFields label="Along" :values="cue.by ?? NOWHERE" :commit="setBy(cue)" />
             <v-select
               label="Turned about"
               :items="AXES"
@@ -222,7 +218,7 @@ async function add() {
       <CopyButtons noun="cue" :chosen="chosenCues.length > 0" @refused="fault = $event" />
       <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a cue at the playhead</v-btn>
-      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+      <FaultLine v-if="fault" :text="fault" />
       <span v-else class="muted">for what is selected; it can be changed here</span>
     </template>
   </LaneTable>
@@ -256,9 +252,5 @@ async function add() {
 .kind {
   flex: none;
   width: 180px;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 </style>

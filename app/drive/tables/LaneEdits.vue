@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Edits of a whole lane: repeated any number of times, stretched by a factor, mirrored in time. */
-import { fail, mirrorLane, parseQuantity, repeatLane, stretchLane } from '@ligamen/core'
+import { fail, mirrorLane, parseQuantity, reasons, repeatLane, stretchLane } from '@ligamen/core'
 import type { MechanismDocument, Problem, Quantity, Result } from '@ligamen/core'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -20,7 +20,7 @@ async function whole(words: string, change: (draft: MechanismDocument, scenario:
   const refused = await mechanism.edit(`${props.name} ${words}`, (draft) =>
     change(draft, mechanism.scenario!.id),
   )
-  emit('refused', refused.map(({ message }) => message).join(' '))
+  emit('refused', reasons(refused))
 }
 const repeat = () =>
   whole(`repeated ${times.value} times`, (draft, id) =>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** When something of the scenario starts: one choice in words, then its time, its value and its offset. */
-import { channelOf } from '@ligamen/core'
+import { channelOf, reasons } from '@ligamen/core'
 import type { Problem, Quantity, Timed } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { choiceOf, choose, isSameStart, startChoices } from '~/drive/tables/starts'
@@ -47,7 +48,7 @@ async function pick(value: Start | null) {
   const refused = await props.alter(`${props.name}: other start`, (timed) =>
     choose(timed, value, now, passed),
   )
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const set = (field: string, change: (timed: Timed, value: Quantity) => void) => (value: Quantity) =>
   props.alter(`${props.name}: ${field} ${value}`, (timed) => change(timed, value))
@@ -99,7 +100,7 @@ const setValue = set('waits for', (timed, value) => {
       dimension="time"
       :commit="setOffset"
     />
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine :text="fault" />
   </div>
 </template>
 
@@ -122,7 +123,5 @@ const setValue = set('waits for', (timed, value) => {
 
 .fault {
   flex-basis: 100%;
-  margin: 0;
-  color: rgb(var(--v-theme-error));
 }
 </style>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** A body: its name, what holds it, the dimensions and look of its parts, its mass, the joints on it. */
-import { shapeType } from '@ligamen/core'
+import { reasons, shapeType } from '@ligamen/core'
 import type { Body, Part, Quantity } from '@ligamen/core'
 import BodyMassFacts from './BodyMassFacts.vue'
 import EntityActions from '../EntityActions.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -58,7 +59,7 @@ async function holdToGround(on: boolean) {
     if (on) target.grounded = true
     else delete target.grounded
   })
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const isAway = (showing: string) => visibility.showing.get(props.body.id) === showing
 </script>
@@ -79,7 +80,7 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
       <v-btn :aria-pressed="isAway('faint')" @click="visibility.seeThrough([body.id])">See through</v-btn>
       <v-btn @click="visibility.isolate([body.id])">Isolate</v-btn>
     </div>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine inset :text="fault" />
   </template>
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
@@ -122,14 +123,6 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
   flex-wrap: wrap;
   gap: 6px;
   padding: 5px 14px;
-}
-
-.fault {
-  margin: 4px 14px;
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 
 .none {

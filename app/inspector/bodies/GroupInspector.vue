@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A group: its name, whether it moves as one, what is in it, opening and dissolving it. */
-import { dissolve, holderOf, regroup } from '@ligamen/core'
+import { dissolve, holderOf, reasons, regroup } from '@ligamen/core'
 import type { Group } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import NameField from '../../fields/NameField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -15,7 +16,7 @@ const fault = ref('')
 
 async function alter(edit: string, change: Parameters<typeof mechanism.edit>[1]) {
   const refused = await mechanism.edit(edit, change)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const rename = (name: string) =>
   alter(`Rename ${props.group.name}`, (draft) => {
@@ -53,7 +54,7 @@ const KINDS = [
     </v-btn>
     <v-btn @click="takeApart">Dissolve</v-btn>
   </div>
-  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <FaultLine inset :text="fault" />
   <h3 class="heading">Members</h3>
   <ul>
     <li v-for="member in group.members" :key="member">
@@ -95,13 +96,5 @@ li {
   font-size: 12px;
   color: rgb(var(--v-theme-muted));
   text-decoration: underline;
-}
-
-.fault {
-  margin: 4px 14px;
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A joint's name and kind; another kind keeps its picks. */
-import { jointKinds, jointType } from '@ligamen/core'
+import { jointKinds, jointType, reasons } from '@ligamen/core'
 import type { Joint } from '@ligamen/core'
 import NameField from '../../fields/NameField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -14,7 +14,7 @@ async function alter(edit: string, change: (joint: Joint) => void) {
   const refused = await mechanism.edit(edit, (draft) =>
     change(draft.joints.find(({ id }) => id === props.joint.id)!),
   )
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 const rename = (name: string) =>
   alter(`Rename ${props.joint.name}`, (joint) => {

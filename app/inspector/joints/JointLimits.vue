@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The freedoms of a joint with their limits and rest position: typed, taken from where it stands, and played through. */
 import { mdiPlay } from '@mdi/js'
-import { jointType } from '@ligamen/core'
+import { jointType, reasons } from '@ligamen/core'
 import type { Joint, JointFreedom, Problem, Quantity } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useReadings } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
@@ -68,13 +69,13 @@ async function takePresent(freedom: (typeof freedoms.value)[number], field: Fiel
   const { dimension } = reading.channel
   const shown = display(reading.value, dimension, 0, 4).replace('−', '-').replace('°', ' deg')
   const refused = await set(freedom.name, field)(shown)
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 async function playTravel(freedom: string) {
   const clip = await mechanism.ask('travel', { joint: props.joint.id, freedom })
   if (clip.ok) pose.show(clip.value, false)
-  fault.value = clip.ok ? '' : clip.problems.map(({ message }) => message).join(' ')
+  fault.value = clip.ok ? '' : reasons(clip.problems)
 }
 </script>
 
@@ -102,7 +103,7 @@ async function playTravel(freedom: string) {
       <v-btn :prepend-icon="mdiPlay" @click="playTravel(freedom.name)">Play the travel</v-btn>
     </div>
   </section>
-  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <FaultLine inset :text="fault" />
 </template>
 
 <style scoped>
@@ -126,14 +127,5 @@ async function playTravel(freedom: string) {
 
 .play {
   padding: 5px 14px;
-}
-
-.fault {
-  margin: 4px 14px;
-  padding: 6px 8px;
-  font-size: 12px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 </style>

@@ -6,6 +6,7 @@ import { display, seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const MOST = 8
 /** Less than this is no difference [m, rad]. */
@@ -37,7 +38,7 @@ const differences = computed(() => {
       :model-value="mechanism.comparedId ?? ''"
       @update:model-value="mechanism.compareWith($event || null)"
     />
-    <p v-if="run.comparedProblem" class="fault" role="alert">{{ run.comparedProblem.message }}</p>
+    <FaultLine v-if="run.comparedProblem" :text="run.comparedProblem.message" />
     <p v-else-if="mechanism.comparedId && !run.compared" class="muted" role="status">Solving it …</p>
     <p v-else-if="differences?.length === 0" class="muted" role="status">The two move alike.</p>
     <ul v-else-if="differences" aria-label="Largest differences">
@@ -59,10 +60,6 @@ const differences = computed(() => {
 
 p {
   margin: 6px 0 0;
-}
-
-.fault {
-  color: rgb(var(--v-theme-error));
 }
 
 ul {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The scenario: its name, length, frame rate and start, shown while nothing is selected. */
+import { reasons } from '@ligamen/core'
 import type { Problem, Quantity, Scenario } from '@ligamen/core'
 import ComparedScenario from './ComparedScenario.vue'
 import NameField from '../../fields/NameField.vue'
@@ -51,7 +52,7 @@ async function setStart(value: Start) {
     delete scenario.startAfter
     Object.assign(scenario, value)
   })
-  startFault.value = refused.map(({ message }) => message).join(' ')
+  startFault.value = reasons(refused)
 }
 const startFault = ref('')
 const trails = computed(() =>
@@ -75,7 +76,7 @@ async function setRate(rate: number) {
   const refused = await alter(`Frame rate ${rate} Hz`, (scenario) => {
     scenario.frameRate = rate
   })
-  fault.value = refused.map((problem) => problem.message).join(' ')
+  fault.value = reasons(refused)
 }
 </script>
 

@@ -54,6 +54,8 @@ export interface Effect {
   /** False when it contradicts what holds already. */
   readonly holds: boolean
   readonly sentences: readonly string[]
+  /** What would be held a second time with it. */
+  readonly twice: readonly string[]
   /** Where everything would stand, and its freedom played as a small motion. */
   readonly poses: Float64Array | null
   readonly clip: Clip | null
@@ -102,17 +104,17 @@ export const questions = {
     if (!model) return nothing()
     const effect = considerJoint(model, readStanding(model, q).poses, proposal)
     if (!effect.ok) return effect
-    const { draft, model: after, sentences } = effect.value
+    const { draft, model: after, sentences, twice } = effect.value
     const { document, joint, comes, flip } = draft
-    return succeed({ document, made: joint, comes, flip, sentences, ...shownIn(after, joint) })
+    return succeed({ document, made: joint, comes, flip, sentences, twice, ...shownIn(after, joint) })
   },
 
   mate({ model, q }: Bench, proposal: MateProposal): Result<MateAnswer> {
     if (!model) return nothing()
     const effect = considerMate(model, readStanding(model, q).poses, proposal)
     if (!effect.ok) return effect
-    const { document, mate, flip, model: after, sentences } = effect.value
-    return succeed({ document, made: mate, flip, sentences, ...shownIn(after, null) })
+    const { document, mate, flip, model: after, sentences, twice } = effect.value
+    return succeed({ document, made: mate, flip, sentences, twice, ...shownIn(after, null) })
   },
 
   /** `fields` replace those that were proposed. */
@@ -129,7 +131,16 @@ export const questions = {
     const effect = considerRelation(model, { document, relation, basis })
     const sentences = [effect.sentence, effect.mobility].filter((sentence) => sentence !== '')
     const shown = shownIn(effect.model, asked.refs[0]!.joint)
-    return succeed({ document, made: relation.id, relation, basis, slip: effect.slip, sentences, ...shown })
+    return succeed({
+      document,
+      made: relation.id,
+      relation,
+      basis,
+      slip: effect.slip,
+      sentences,
+      twice: [],
+      ...shown,
+    })
   },
 
   snap({ model }: Bench, relation: string): Result<Snapped> {

@@ -4,13 +4,14 @@
  * Ctrl several), F2 or a double click renames, dragging a body or a group onto a group regroups it.
  */
 import { mdiChevronDown, mdiChevronRight, mdiEyeOffOutline } from '@mdi/js'
-import { regroup } from '@ligamen/core'
+import { reasons, regroup } from '@ligamen/core'
 import { useOutline } from '~/workspace/navigator/useOutline'
 import type { OutlineRow } from '~/workspace/navigator/outline'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useNavigatorStore } from '~/workspace/navigator/navigator'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useVisibilityStore } from '~/model/screen/visibility'
+import FaultLine from '~/fields/FaultLine.vue'
 
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
@@ -78,7 +79,7 @@ async function drop(row: OutlineRow | null) {
     into === null ? `Take ${name} out of its group` : `Put ${name} into ${row!.name}`,
     (draft) => regroup(draft, member, into),
   )
-  fault.value = refused.map(({ message }) => message).join(' ')
+  fault.value = reasons(refused)
 }
 
 const movable = (row: OutlineRow) => row.kind === 'body' || row.kind === 'group'
@@ -98,7 +99,7 @@ watch(
 
 <template>
   <section class="outline" aria-label="Outline">
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <FaultLine inset :text="fault" />
     <p v-if="rows.length === 0" class="hint muted">
       {{
         navigator.wanted
@@ -174,14 +175,6 @@ watch(
 .hint {
   margin: 0;
   padding: 4px 14px;
-}
-
-.fault {
-  margin: 0 12px;
-  padding: 6px 8px;
-  color: rgb(var(--v-theme-error));
-  background: rgb(var(--v-theme-error-soft));
-  border-radius: 6px;
 }
 
 ul {

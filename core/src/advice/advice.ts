@@ -2,6 +2,7 @@
  * What would mend a mechanism that holds too much: for a joint that holds directions a second time, kinds of joint that
  * hold less while the motion stays the same; for a suspended one that contradicts, what would make room for it.
  */
+import { reasons } from '../result'
 import { copyOf } from '../document/copy'
 import type { Joint } from '../document/format/joints'
 import type { MechanismDocument } from '../document/format/mechanism'
@@ -186,7 +187,7 @@ function suspendedFinding(model: Model, id: string): Finding {
   return {
     kind: 'suspended',
     joint: id,
-    sentence: `${joint.name} is suspended: it contradicts what holds already. ${opened.problems.map((p) => p.message).join(' ')}`,
+    sentence: `${joint.name} is suspended: it contradicts what holds already. ${reasons(opened.problems)}`,
     advice: [...agree, takeAway],
   }
 }

@@ -30,7 +30,7 @@ import type { ScenarioRun } from '../motion/run'
 import { resolveScenario } from '../motion/scenario'
 import type { ResolvedScenario } from '../motion/scenario'
 import type { Channel, Measure } from '../motion/take'
-import { fail, succeed } from '../result'
+import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { resolveProbes } from '../probes/probes'
@@ -233,7 +233,7 @@ function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float
   const refused = (what: string, field: string, problems: readonly Problem[]): Result<never> =>
     fail({
       code: 'start-not-reached',
-      message: `${source.name} cannot start ${what}: ${problems.map(({ message }) => message).join(' ')}`,
+      message: `${source.name} cannot start ${what}: ${reasons(problems)}`,
       pointer: `${path}/${field}`,
       ids: [source.id],
     })

@@ -126,8 +126,10 @@ export interface JoinEffect {
   /** The model with the joint, or null when it contradicts what holds already. */
   readonly model: Model | null
   readonly problems: readonly Problem[]
-  /** "Mobility 6 → 1." and what the joint would hold a second time. */
+  /** "Mobility 6 → 1.", or why it contradicts what holds already. */
   readonly sentences: readonly string[]
+  /** What would be held a second time with it. */
+  readonly twice: readonly string[]
 }
 
 /** What the joint would do. Errors: those of `draftJoint`. */
@@ -141,14 +143,15 @@ export function considerJoint(
   const opened = openModel(draft.value.document)
   if (!opened.ok) {
     const sentences = opened.problems.map(({ message }) => message)
-    return succeed({ draft: draft.value, model: null, problems: opened.problems, sentences })
+    return succeed({ draft: draft.value, model: null, problems: opened.problems, sentences, twice: [] })
   }
-  const twice = heldTwice(opened.value, draft.value.joint)
+  const own = heldTwice(opened.value, draft.value.joint)
   const sentences = [`Mobility ${before.mobility.mobility} → ${opened.value.mobility.mobility}.`]
-  if (twice.length > 0)
-    sentences.push(`It would hold ${listed(twice)} a second time: harmless while the parts are exact.`)
-  else sentences.push(...heldElsewhere(before, opened.value))
-  return succeed({ draft: draft.value, model: opened.value, problems: [], sentences })
+  const twice =
+    own.length > 0
+      ? [`It would hold ${listed(own)} a second time: harmless while the parts are exact.`]
+      : heldElsewhere(before, opened.value)
+  return succeed({ draft: draft.value, model: opened.value, problems: [], sentences, twice })
 }
 
 /** What other joints would hold a second time, where the new one carries its body in their stead. */

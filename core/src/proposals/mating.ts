@@ -38,6 +38,8 @@ export interface MateEffect {
   /** The model with the mate, or null when it contradicts what holds already. */
   readonly model: Model | null
   readonly sentences: readonly string[]
+  /** What would be held a second time with it. */
+  readonly twice: readonly string[]
   readonly problems: readonly Problem[]
 }
 
@@ -90,13 +92,12 @@ export function considerMate(before: Model, poses: Float64Array, proposal: MateP
   const made = { document: draft, mate: id, flip }
   if (!opened.ok) {
     const sentences = opened.problems.map(({ message }) => message)
-    return succeed({ ...made, model: null, sentences, problems: opened.problems })
+    return succeed({ ...made, model: null, sentences, twice: [], problems: opened.problems })
   }
   const sentences = [`Mobility ${before.mobility.mobility} → ${opened.value.mobility.mobility}.`]
-  const twice = opened.value.mobility.redundant.length - before.mobility.redundant.length
-  if (twice > 0)
-    sentences.push(
-      `It would hold ${twice === 1 ? 'one direction' : `${twice} directions`} a second time: harmless while the parts are exact.`,
-    )
-  return succeed({ ...made, model: opened.value, sentences, problems: [] })
+  const more = opened.value.mobility.redundant.length - before.mobility.redundant.length
+  const directions = more === 1 ? 'one direction' : `${more} directions`
+  const twice =
+    more > 0 ? [`It would hold ${directions} a second time: harmless while the parts are exact.`] : []
+  return succeed({ ...made, model: opened.value, sentences, twice, problems: [] })
 }

@@ -9,7 +9,7 @@ import { multiply, axisOf, originOf } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { cross, dot, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
-import { fail, succeed } from '../result'
+import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { PickedCoordinate, Proposal, TransmittingPart } from '../mechanism/relations/proposal'
 import { relationTypes } from '../mechanism/relations/registry'
@@ -123,7 +123,7 @@ export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Res
 export function considerRelation(before: Model, draft: RelationDraft): RelationEffect {
   const opened = openModel(draft.document)
   if (!opened.ok) {
-    const sentence = opened.problems.map(({ message }) => message).join(' ')
+    const sentence = reasons(opened.problems)
     return { ...draft, model: null, sentence, slip: null, mobility: '', problems: opened.problems }
   }
   const model = opened.value

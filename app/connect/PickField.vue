@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** One of the two picks of a maker. */
+import DatumField from '~/fields/DatumField.vue'
+import type { PairPicks, Which } from './pair-picks'
+
+defineProps<{ picks: PairPicks; which: Which }>()
+</script>
+
+<template>
+  <DatumField
+    :label="which === 'first' ? 'First pick' : 'Second pick'"
+    :pick="picks[which]"
+    :active="picks.awaited === which"
+    @put="picks.put(which, $event)"
+    @point="picks.pick(which)"
+  />
+</template>

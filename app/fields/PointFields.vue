@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** Three lengths along x, y and z, each committed by itself. Lies in the grid of what it stands in. */
+import type { Problem, Quantity } from '@ligamen/core'
+import QuantityField from './QuantityField.vue'
+
+defineProps<{
+  /** Before the name of each axis; the names alone without. */
+  label?: string
+  values: readonly Quantity[]
+  commit: (axis: number, value: Quantity) => Promise<readonly Problem[]>
+}>()
+const AXES = ['x', 'y', 'z'] as const
+</script>
+
+<template>
+  <QuantityField
+    v-for="(axis, k) in AXES"
+    :key="axis"
+    :label="label ? `${label} ${axis}` : axis"
+    :value="values[k]!"
+    dimension="length"
+    :commit="(value) => commit(k, value)"
+  />
+</template>
