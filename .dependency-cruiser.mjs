@@ -61,7 +61,7 @@ const forbidden = [
   law(
     'workers-by-their-protocol',
     'The screen knows of a worker what it says and hears.',
-    { path: '^app/(?!workers/)' },
+    { path: '^app/(?!workers/|testing/)' },
     {
       path: '^app/workers/',
       pathNot: '(protocol|questions|overlap\\.worker|exchange/formats/format|exchange/out/registry)\\.ts$',

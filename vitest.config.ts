@@ -22,7 +22,7 @@ export default defineConfig({
           // modules are loaded once a worker, not once a file: that is most of the time
           isolate: false,
           exclude: [ALONE],
-          setupFiles: ['core/test/property-seed.ts'],
+          setupFiles: ['core/test/property-seed.ts', 'app/testing/nuxt-imports.ts'],
           include: [
             'core/test/**/*.test.ts',
             'cli/test/**/*.test.ts',

@@ -3,6 +3,7 @@
 import { mdiDeleteOutline } from '@mdi/js'
 import { addSpring, parseQuantity, reasons, removalOf, unused } from '@ligamen/core'
 import type { Problem, Quantity, Spring } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
 import DatumField from '../fields/DatumField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
@@ -84,12 +85,7 @@ const remove = async (spring: Spring) =>
       />
       <QuantityField label="Wire" :value="spring.wire" dimension="length" :commit="set(spring, 'wire')" />
       <QuantityField label="Coils" :value="spring.coils" dimension="number" :commit="setCoils(spring)" />
-      <v-btn
-        :icon="mdiDeleteOutline"
-        variant="text"
-        :aria-label="`Take ${spring.name} away`"
-        @click="remove(spring)"
-      />
+      <IconButton :icon="mdiDeleteOutline" :name="`Take ${spring.name} away`" @click="remove(spring)" />
     </div>
   </div>
 </template>

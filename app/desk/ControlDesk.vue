@@ -4,6 +4,7 @@ import { reasons } from '@ligamen/core'
 import type { DeskControl } from '@ligamen/core'
 import { mdiClose, mdiRecord, mdiStop } from '@mdi/js'
 import { useRafFn } from '@vueuse/core'
+import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import DatumControl from './DatumControl.vue'
 import PositionKnob from './PositionKnob.vue'
@@ -79,13 +80,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
         :items="TOLERANCES"
         :disabled="recorder.recording"
       />
-      <v-btn
-        :icon="mdiClose"
-        variant="text"
-        size="small"
-        aria-label="Close the desk"
-        @click="panels.desk = false"
-      />
+      <IconButton :icon="mdiClose" size="small" name="Close the desk" @click="panels.desk = false" />
     </header>
     <div class="body">
       <p v-if="recorder.outcome" class="outcome" :class="{ failed: recorder.failed }" role="status">
@@ -115,11 +110,10 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
             :model-value="control.as ?? 'slider'"
             @update:model-value="showAs(index, reading.channel.name, $event)"
           />
-          <v-btn
+          <IconButton
             :icon="mdiClose"
-            variant="text"
             size="x-small"
-            :aria-label="`Take ${reading.channel.name} off the desk`"
+            :name="`Take ${reading.channel.name} off the desk`"
             @click="takeOff(index, reading.channel.name)"
           />
           <div class="setting" :class="control.as">
@@ -136,11 +130,10 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
         <li v-for="{ index, grip } in datums" :key="grip.datum" class="control">
           <span class="name">{{ grip.name }} of {{ mechanism.nameOf(grip.body) }}</span>
           <small class="muted">drag its mark</small>
-          <v-btn
+          <IconButton
             :icon="mdiClose"
-            variant="text"
             size="x-small"
-            :aria-label="`Take ${grip.name} off the desk`"
+            :name="`Take ${grip.name} off the desk`"
             @click="takeOff(index, grip.name)"
           />
           <div class="setting datum"><DatumControl :grip="grip" /></div>

@@ -11,6 +11,7 @@ import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
 import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
+import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 
 const mechanism = useMechanismStore()
@@ -55,12 +56,7 @@ async function hold({ held }: LooseShown) {
   <section aria-label="Mobility">
     <h2 class="heading">
       Mobility
-      <v-btn
-        :icon="mdiClose"
-        variant="text"
-        aria-label="Close the mobility panel"
-        @click="panels.mobility = false"
-      />
+      <IconButton :icon="mdiClose" name="Close the mobility panel" @click="panels.mobility = false" />
     </h2>
     <template v-if="run.report">
       <p class="sentence">{{ run.report.words.line }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The start page: the projects with their mechanisms. */
 import { mdiDotsVertical, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import MechanismCard from '~/start/MechanismCard.vue'
 import NameDialog from '~/start/NameDialog.vue'
@@ -44,10 +45,9 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
       <BrandMark />
       <span class="spacer" />
       <v-btn :prepend-icon="mdiPlus" @click="asking = { what: 'new-project' }">New project</v-btn>
-      <v-btn
+      <IconButton
         :icon="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight"
-        variant="text"
-        :aria-label="isDark ? 'Light theme' : 'Dark theme'"
+        :name="isDark ? 'Light theme' : 'Dark theme'"
         @click="toggle"
       />
     </header>
@@ -66,11 +66,10 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
           >
           <v-menu>
             <template #activator="{ props: menu }">
-              <v-btn
+              <IconButton
                 v-bind="menu"
-                variant="text"
                 :icon="mdiDotsVertical"
-                :aria-label="`More for the project ${project.name}`"
+                :name="`More for the project ${project.name}`"
               />
             </template>
             <v-list density="compact">

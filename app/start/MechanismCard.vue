@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A mechanism on the start page: its picture, its name, when it changed, and what can be done to it. */
 import { mdiDotsVertical } from '@mdi/js'
+import IconButton from '~/fields/IconButton.vue'
 import { pictureAddress } from '~/model/document/api'
 import type { MechanismSummary } from '~~/shared/api'
 import { when } from '~/start/when'
@@ -19,13 +20,7 @@ const emit = defineEmits<{ rename: []; copy: []; remove: [] }>()
     </NuxtLink>
     <v-menu>
       <template #activator="{ props: menu }">
-        <v-btn
-          v-bind="menu"
-          class="more"
-          variant="text"
-          :icon="mdiDotsVertical"
-          :aria-label="`More for ${mechanism.name}`"
-        />
+        <IconButton v-bind="menu" class="more" :icon="mdiDotsVertical" :name="`More for ${mechanism.name}`" />
       </template>
       <v-list density="compact">
         <v-list-item title="Rename" @click="emit('rename')" />

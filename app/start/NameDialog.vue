@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** Asks for a name. */
-const props = defineProps<{ title: string; name: string; action: string }>()
+/** Asks for a name, and for what the slot adds. */
+const props = defineProps<{ title: string; name: string; action: string; width?: number }>()
 const emit = defineEmits<{ done: [name: string]; cancel: [] }>()
 
 const text = ref(props.name)
@@ -14,7 +14,7 @@ function submit() {
 </script>
 
 <template>
-  <v-dialog model-value max-width="420" @update:model-value="emit('cancel')">
+  <v-dialog model-value :max-width="width ?? 420" @update:model-value="emit('cancel')">
     <v-card :title="title">
       <v-card-text>
         <v-text-field
@@ -25,6 +25,7 @@ function submit() {
           :error-messages="fault"
           @keydown.enter="submit"
         />
+        <slot />
       </v-card-text>
       <v-card-actions>
         <v-btn @click="emit('cancel')">Cancel</v-btn>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Asks what a new mechanism is called and what it starts as. */
+import NameDialog from './NameDialog.vue'
+
 defineProps<{ project: string }>()
 const emit = defineEmits<{ done: [mechanism: { name: string; start: string }]; cancel: [] }>()
 
@@ -24,46 +26,29 @@ const STARTS = [
   },
 ]
 const start = ref(STARTS[0]!.id)
-const name = ref('')
-const fault = ref('')
-
-function submit() {
-  const given = name.value.trim()
-  if (given === '') fault.value = 'A name is needed.'
-  else emit('done', { name: given, start: start.value })
-}
 </script>
 
 <template>
-  <v-dialog model-value max-width="520" @update:model-value="emit('cancel')">
-    <v-card :title="`New mechanism in ${project}`">
-      <v-card-text>
-        <v-text-field
-          v-model="name"
-          label="Name"
-          autofocus
-          maxlength="120"
-          :error-messages="fault"
-          @keydown.enter="submit"
-        />
-        <fieldset>
-          <legend class="muted">Starts as; every dimension can be changed afterwards</legend>
-          <label v-for="option in STARTS" :key="option.id" :class="{ chosen: option.id === start }">
-            <input v-model="start" type="radio" name="start" :value="option.id" />
-            <svg viewBox="0 0 80 50" aria-hidden="true"><path :d="option.path" /></svg>
-            <span
-              ><strong>{{ option.name }}</strong
-              ><br /><span class="muted">{{ option.note }}</span></span
-            >
-          </label>
-        </fieldset>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="emit('cancel')">Cancel</v-btn>
-        <v-btn color="primary" variant="flat" @click="submit">Create</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <NameDialog
+    :title="`New mechanism in ${project}`"
+    name=""
+    action="Create"
+    :width="520"
+    @done="emit('done', { name: $event, start })"
+    @cancel="emit('cancel')"
+  >
+    <fieldset>
+      <legend class="muted">Starts as; every dimension can be changed afterwards</legend>
+      <label v-for="option in STARTS" :key="option.id" :class="{ chosen: option.id === start }">
+        <input v-model="start" type="radio" name="start" :value="option.id" />
+        <svg viewBox="0 0 80 50" aria-hidden="true"><path :d="option.path" /></svg>
+        <span
+          ><strong>{{ option.name }}</strong
+          ><br /><span class="muted">{{ option.note }}</span></span
+        >
+      </label>
+    </fieldset>
+  </NameDialog>
 </template>
 
 <style scoped>

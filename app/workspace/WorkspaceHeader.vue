@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The header: where we are, the mobility line, the state of saving, undo and redo, the theme. */
 import { mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import IconButton from '~/fields/IconButton.vue'
 import BrandMark from '../theme/BrandMark.vue'
 import MobilityLine from './MobilityLine.vue'
 import SaveStatus from './SaveStatus.vue'
@@ -29,26 +30,23 @@ const redoTitle = computed(() =>
     <MobilityLine />
     <span class="spacer" />
     <SaveStatus />
-    <v-btn
+    <IconButton
       :icon="mdiUndo"
-      variant="text"
-      aria-label="Undo"
+      name="Undo"
       :title="undoTitle"
       :disabled="!mechanism.undoable"
       @click="mechanism.undo"
     />
-    <v-btn
+    <IconButton
       :icon="mdiRedo"
-      variant="text"
-      aria-label="Redo"
+      name="Redo"
       :title="redoTitle"
       :disabled="!mechanism.redoable"
       @click="mechanism.redo"
     />
-    <v-btn
+    <IconButton
       :icon="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight"
-      variant="text"
-      :aria-label="isDark ? 'Light theme' : 'Dark theme'"
+      :name="isDark ? 'Light theme' : 'Dark theme'"
       :title="isDark ? 'Light theme' : 'Dark theme'"
       @click="toggle"
     />

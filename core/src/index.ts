@@ -118,6 +118,7 @@ export { joined } from './shapes/mesh/mesh'
 export type { Mesh } from './shapes/mesh/mesh'
 export { boundsOfTriangles, meshOfTriangles, moveTriangles } from './shapes/mesh/triangles'
 export { CHORDS } from './shapes/shape'
+export type { ShapeType } from './shapes/shape'
 export { resolvedParts, resolvePart, shapeOf } from './geometry/parts'
 export type { ResolvedPart } from './geometry/parts'
 

@@ -5,14 +5,13 @@ import type { Quantity } from '@ligamen/core'
 import NameField from '~/fields/NameField.vue'
 import OutlineField from './OutlineField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
+import PartFields from '~/fields/PartFields.vue'
 import PointFields from '~/fields/PointFields.vue'
-import QuantityField from '~/fields/QuantityField.vue'
 import { keep } from '~/fields/keep'
 import { AXES, usePartMakerStore } from '~/build/parts/part-maker'
 
 const maker = usePartMakerStore()
 const shape = computed(() => shapeType(maker.part!.shape)!)
-const choices = computed(() => Object.entries(shape.value.options ?? {}))
 const ready = computed(() => maker.problems.length === 0)
 const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AXES, title: value }))
 
@@ -37,22 +36,12 @@ const setOption = (name: string, value: string) =>
           @commit="maker.change({ ...maker.part!, name: $event })"
         />
       </div>
-      <QuantityField
-        v-for="(spec, name) in shape.dimensions"
-        :key="name"
-        :label="spec.label"
-        :value="maker.part!.dimensions[name]!"
-        :dimension="spec.dimension === 'count' ? 'number' : (spec.dimension ?? 'length')"
-        :commit="setDimension(name)"
+      <PartFields
+        :shape="shape"
+        :part="maker.part!"
+        :resize="setDimension"
+        @choose="(option, _, value) => setOption(option, value)"
       />
-      <div v-for="[name, option] in choices" :key="name" class="field">
-        <v-select
-          :label="option.label"
-          :items="Object.entries(option.choices).map(([value, title]) => ({ value, title }))"
-          :model-value="maker.part!.options?.[name] ?? Object.keys(option.choices)[0]"
-          @update:model-value="setOption(name, $event)"
-        />
-      </div>
       <OutlineField
         v-if="maker.part!.outline"
         :points="maker.part!.outline"

@@ -16,6 +16,7 @@ import {
   unused,
   writePoses,
 } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { keep } from '~/fields/keep'
@@ -229,18 +230,16 @@ const remove = (wanted: NamedPose) =>
             :commit="setSpeed(kept.id)"
           />
         </template>
-        <v-btn
+        <IconButton
           :icon="mdiArrowLeft"
-          variant="text"
           :disabled="k === 0"
-          :aria-label="`${kept.name} earlier`"
+          :name="`${kept.name} earlier`"
           @click="reorder(kept, -1)"
         />
-        <v-btn
+        <IconButton
           :icon="mdiArrowRight"
-          variant="text"
           :disabled="k === poses.length - 1"
-          :aria-label="`${kept.name} later`"
+          :name="`${kept.name} later`"
           @click="reorder(kept, 1)"
         />
         <v-btn variant="text" :aria-label="`Update pose ${kept.name}`" @click="update(kept)">Update</v-btn>

@@ -3,6 +3,7 @@
 import { mdiClose, mdiDrawPen } from '@mdi/js'
 import { formatQuantity, reasons } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
 import LaneTable from '../tables/LaneTable.vue'
 import DatumField from '~/fields/DatumField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
@@ -75,11 +76,10 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
       >
         <span class="muted">{{ k + 1 }}</span>
         <PointFields :values="point" :commit="put(k)" />
-        <v-btn
+        <IconButton
           :icon="mdiClose"
-          variant="text"
           size="x-small"
-          :aria-label="`Take point ${k + 1} away`"
+          :name="`Take point ${k + 1} away`"
           @click="maker.remove(k)"
         />
       </div>

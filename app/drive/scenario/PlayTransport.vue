@@ -14,6 +14,7 @@ import {
   mdiTuneVariant,
 } from '@mdi/js'
 import { parseQuantity } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import ScenarioBar from './ScenarioBar.vue'
 import { seconds } from '~/fields/display'
@@ -92,56 +93,44 @@ const nextSpeed = (value: number) => {
       title="Play or pause (space)"
       @click="playback.toggle"
     />
-    <v-btn
+    <IconButton
       :icon="mdiSkipPrevious"
-      variant="text"
-      aria-label="To the start"
+      name="To the start"
       :disabled="!run.take"
       @click="playback.step(-Infinity)"
     />
-    <v-btn
+    <IconButton
       :icon="mdiStepBackward"
-      variant="text"
-      aria-label="One frame back"
+      name="One frame back"
       :disabled="!run.take"
       @click="playback.step(-1)"
     />
-    <v-btn
-      :icon="mdiStepForward"
-      variant="text"
-      aria-label="One frame on"
-      :disabled="!run.take"
-      @click="playback.step(1)"
-    />
-    <v-btn
+    <IconButton :icon="mdiStepForward" name="One frame on" :disabled="!run.take" @click="playback.step(1)" />
+    <IconButton
       :icon="playback.loop ? mdiRepeat : mdiRepeatOff"
-      variant="text"
-      aria-label="Loop"
+      name="Loop"
       :aria-pressed="playback.loop"
       :title="playback.loop ? 'Starts over at the end' : 'Stops at the end'"
       @click="playback.loop = !playback.loop"
     />
-    <v-btn
+    <IconButton
       :icon="mdiSwapHorizontal"
-      variant="text"
-      aria-label="Back and forth"
+      name="Back and forth"
       :aria-pressed="playback.thereAndBack"
       :disabled="!playback.loop"
       title="Turns round at the ends"
       @click="playback.thereAndBack = !playback.thereAndBack"
     />
-    <v-btn
+    <IconButton
       :icon="mdiContainStart"
-      variant="text"
-      aria-label="Play from here"
+      name="Play from here"
       :disabled="!run.take"
       title="Mark where playing starts ([)"
       @click="playback.mark('start')"
     />
-    <v-btn
+    <IconButton
       :icon="mdiContainEnd"
-      variant="text"
-      aria-label="Play up to here"
+      name="Play up to here"
       :disabled="!run.take"
       title="Mark where playing ends (])"
       @click="playback.mark('end')"

@@ -2,6 +2,7 @@
 /** Which scenario is shown, and new ones: empty or as a copy. */
 import { mdiContentCopy, mdiPlus } from '@mdi/js'
 import { unused } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useMechanismStore } from '~/model/document/mechanism'
 
@@ -25,18 +26,11 @@ const free = (words: string) => unused(new Set(scenarios.value.map(({ title }) =
     no-data-text="No scenario yet."
     @update:model-value="choose"
   />
-  <v-btn
-    :icon="mdiPlus"
-    variant="text"
-    aria-label="New scenario"
-    title="New scenario"
-    @click="edits.add(free('Scenario'))"
-  />
-  <v-btn
+  <IconButton :icon="mdiPlus" name="New scenario" title="New scenario" @click="edits.add(free('Scenario'))" />
+  <IconButton
     v-if="mechanism.scenario"
     :icon="mdiContentCopy"
-    variant="text"
-    aria-label="Copy the scenario"
+    name="Copy the scenario"
     title="Copy the scenario"
     @click="edits.add(free(`${mechanism.scenario.name} copy`), mechanism.scenario.id)"
   />

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The cues of the scenario as a table: what each changes, and when. */
-import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { mdiPlus } from '@mdi/js'
 import { drivenName, inSeconds, reasons } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
 import CopyButtons from './CopyButtons.vue'
+import EntryRow from './EntryRow.vue'
 import LaneTable from './LaneTable.vue'
-import StartField from './StartField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '~/fields/QuantityField.vue'
@@ -105,25 +105,19 @@ async function add() {
 
 <template>
   <LaneTable label="Cues">
-    <div
+    <EntryRow
       v-for="(cue, k) in cues"
       :key="cue.id"
-      class="row"
-      role="group"
-      :aria-label="`Cue ${k + 1}`"
-      :class="{ chosen: timing.isChosen(cue.id) }"
-      @focusin="timing.isChosen(cue.id) || (timing.chosen = cue.id)"
+      class="cue"
+      :name="`cue ${k + 1}`"
+      :label="`Cue ${k + 1}`"
+      :note="cueWords(cue, nameOf)"
+      :entry="cue.id"
+      :timed="cue"
+      :has-turn="false"
+      :alter="(edit, change) => edits.alterCue(edit, cue.id, change)"
+      @remove="entries.takeAway(cueWords(cue, nameOf), [cue.id])"
     >
-      <span class="name"
-        >cue {{ k + 1 }}<small class="muted">{{ cueWords(cue, nameOf) }}</small></span
-      >
-      <StartField
-        :name="`cue ${k + 1}`"
-        :entry="cue.id"
-        :timed="cue"
-        :has-turn="false"
-        :alter="(edit, change) => edits.alterCue(edit, cue.id, change)"
-      />
       <div class="what">
         <template v-if="'targets' in cue">
           <v-autocomplete
@@ -207,13 +201,7 @@ async function add() {
           </template>
         </template>
       </div>
-      <v-btn
-        :icon="mdiDeleteOutline"
-        variant="text"
-        :aria-label="`Take cue ${k + 1} away`"
-        @click="entries.takeAway(cueWords(cue, nameOf), [cue.id])"
-      />
-    </div>
+    </EntryRow>
     <template #foot>
       <CopyButtons noun="cue" :chosen="chosenCues.length > 0" @refused="fault = $event" />
       <v-select v-model="kind" class="kind" label="Kind of cue" :items="CUE_KINDS" />
@@ -225,14 +213,8 @@ async function add() {
 </template>
 
 <style scoped>
-.row {
+.cue {
   grid-template-columns: 200px minmax(0, 1.2fr) minmax(0, 1.6fr) 32px;
-}
-
-.name {
-  display: flex;
-  flex-direction: column;
-  font-weight: 500;
 }
 
 .what {

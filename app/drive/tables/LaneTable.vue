@@ -20,18 +20,6 @@ defineProps<{ label: string }>()
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
-.table :slotted(.row) {
-  display: grid;
-  gap: 8px;
-  align-items: start;
-  padding: 4px 0 4px 6px;
-  border-left: 3px solid transparent;
-}
-
-.table :slotted(.row.chosen) {
-  border-left-color: rgb(var(--v-theme-playhead));
-}
-
 .foot {
   display: flex;
   flex-wrap: wrap;

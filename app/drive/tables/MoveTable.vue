@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** The moves of a lane as a table: when each starts, where it ends, how long it lasts, by which law. */
-import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { mdiPlus } from '@mdi/js'
 import { inSeconds, lawKinds, motionLaw, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, Problem, Quantity } from '@ligamen/core'
 import ScenarioFaults from '../scenario/ScenarioFaults.vue'
+import EntryRow from './EntryRow.vue'
 import CopyButtons from './CopyButtons.vue'
 import LaneEdits from './LaneEdits.vue'
 import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
-import StartField from './StartField.vue'
+import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
@@ -116,25 +117,19 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 <template>
   <LaneTable :label="`Moves of ${lane.name}`">
-    <div
+    <EntryRow
       v-for="row in rows"
       :key="row.key"
-      class="row"
-      role="group"
-      :aria-label="`${lane.name}, ${row.name}`"
-      :class="{ chosen: timing.isChosen(row.key) }"
-      @focusin="timing.isChosen(row.key) || (timing.chosen = row.key)"
+      class="move"
+      :name="row.name"
+      :label="`${lane.name}, ${row.name}`"
+      :note="row.found"
+      :entry="row.key"
+      :timed="row.move"
+      has-turn
+      :alter="(edit, change) => edits.alterMove(`${lane.name}, ${edit}`, driver.id, row.key, change)"
+      @remove="remove(row)"
     >
-      <span class="name"
-        >{{ row.name }}<small class="muted tabular">{{ row.found }}</small></span
-      >
-      <StartField
-        :name="row.name"
-        :entry="row.key"
-        :timed="row.move"
-        has-turn
-        :alter="(edit, change) => edits.alterMove(`${lane.name}, ${edit}`, driver.id, row.key, change)"
-      />
       <div class="pair">
         <v-select
           label="Target"
@@ -194,13 +189,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         <template #append-inner><LawShape :law="row.move.law" /></template>
       </v-select>
       <span v-else class="muted">trapezoid of speed</span>
-      <v-btn
-        :icon="mdiDeleteOutline"
-        variant="text"
-        :aria-label="`Take ${row.name} away`"
-        @click="remove(row)"
-      />
-    </div>
+    </EntryRow>
     <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
     <template #foot>
       <v-btn :prepend-icon="mdiPlus" @click="add">Add a move</v-btn>
@@ -214,21 +203,15 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         {{ driver.suspended ? 'Let the lane act' : 'Mute the lane' }}
       </v-btn>
       <v-btn @click="entries.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
-      <span class="muted">{{ fault || 'click into the lane above for a move there' }}</span>
+      <FaultLine v-if="fault" :text="fault" />
+      <span v-else class="muted">click into the lane above for a move there</span>
     </template>
   </LaneTable>
 </template>
 
 <style scoped>
-.row {
+.move {
   grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1.05fr) 32px;
-}
-
-.name {
-  display: flex;
-  flex-direction: column;
-  padding-top: 2px;
-  font-weight: 500;
 }
 
 .pair {
@@ -243,9 +226,5 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 .pair :deep(.field) {
   padding: 0;
-}
-
-.row .muted {
-  font-size: 11px;
 }
 </style>

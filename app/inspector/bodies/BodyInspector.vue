@@ -7,7 +7,7 @@ import EntityActions from '../EntityActions.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
 import FaultLine from '~/fields/FaultLine.vue'
-import QuantityField from '../../fields/QuantityField.vue'
+import PartFields from '~/fields/PartFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
@@ -33,20 +33,16 @@ const joints = computed(() => {
   return document.joints.filter((joint) => mine.has(joint.from) || mine.has(joint.to))
 })
 
-const dimensionsOf = (part: Part) => Object.entries(shapeType(part.shape)?.dimensions ?? {})
-
 const resize = (part: Part, dimension: string, label: string) => (value: Quantity) =>
   mechanism.edit(`${part.name}: ${label.toLowerCase()} ${value}`, (draft) => {
     draft.parts.find((p) => p.id === part.id)!.dimensions[dimension] = value
   })
 
-/** A kind of joint is chosen from words, a choice of a part too. */
 const choose = (part: Part, name: string, label: string, value: string) =>
   mechanism.edit(`${part.name}: ${label.toLowerCase()}`, (draft) => {
     const target = draft.parts.find((p) => p.id === part.id)!
     target.options = { ...target.options, [name]: value }
   })
-const optionsOf = (part: Part) => Object.entries(shapeType(part.shape)?.options ?? {})
 
 const rename = (name: string) =>
   mechanism.edit(`Rename ${props.body.name}`, (draft) => {
@@ -84,22 +80,13 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
   </template>
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
-    <QuantityField
-      v-for="[name, { label, dimension }] in dimensionsOf(part)"
-      :key="name"
-      :label="label"
-      :value="part.dimensions[name] ?? null"
-      :dimension="dimension === 'count' ? 'number' : (dimension ?? 'length')"
-      :commit="resize(part, name, label)"
+    <PartFields
+      v-if="shapeType(part.shape)"
+      :shape="shapeType(part.shape)!"
+      :part="part"
+      :resize="(name, label) => resize(part, name, label)"
+      @choose="(option, label, value) => choose(part, option, label, value)"
     />
-    <div v-for="[name, option] in optionsOf(part)" :key="name" class="name">
-      <v-select
-        :label="option.label"
-        :items="Object.entries(option.choices).map(([value, title]) => ({ value, title }))"
-        :model-value="part.options?.[name] ?? Object.keys(option.choices)[0]"
-        @update:model-value="choose(part, name, option.label, $event)"
-      />
-    </div>
     <PartLook v-if="stage.stage === 'build'" :part="part" />
   </section>
   <BodyMassFacts v-if="stage.stage === 'build'" :body="body" />

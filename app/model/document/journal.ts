@@ -11,8 +11,9 @@ export interface JournalEntry {
 let store: ReturnType<typeof createStore> | null = null
 const journalStore = () => (store ??= createStore('ligamen-journal', 'unsaved'))
 
+/** Where there is no IndexedDB at all, each of these rejects like one that cannot be opened. */
 export const journal = {
-  read: (id: string): Promise<JournalEntry | undefined> => get<JournalEntry>(id, journalStore()),
-  write: (id: string, entry: JournalEntry): Promise<void> => set(id, entry, journalStore()),
-  clear: (id: string): Promise<void> => del(id, journalStore()),
+  read: async (id: string): Promise<JournalEntry | undefined> => get<JournalEntry>(id, journalStore()),
+  write: async (id: string, entry: JournalEntry): Promise<void> => set(id, entry, journalStore()),
+  clear: async (id: string): Promise<void> => del(id, journalStore()),
 }

@@ -5,6 +5,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
+import { cueType } from './cues/registry'
 import { resolveDriver } from './drivers/drivers'
 import { Timing } from './timing'
 import type { ResolvedDriver } from './drivers/driver-type'
@@ -52,7 +53,7 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
       ids: [source.id],
     })
   }
-  const timing = () => new Timing(mechanism.geometry.document, source, seconds)
+  const timing = () => timingOf(mechanism, source, seconds)
   const tried = timing()
   const restored = switchedByCues(mechanism.geometry.document, source.id)
   source.drivers.forEach((driver, k) => {
@@ -64,4 +65,14 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
   return problems.length > 0
     ? fail(...problems)
     : succeed({ source, path, length: seconds, frames: Math.max(2, frames), drivers, timing })
+}
+
+/** The timing of a scenario with how long its cues take; drivers add how long their moves take. */
+function timingOf(mechanism: Mechanism, source: Scenario, length: number): Timing {
+  const timing = new Timing(mechanism.geometry.document, source, length)
+  for (const cue of source.cues ?? []) {
+    const duration = cueType(cue.kind).duration?.(cue, length)
+    if (duration !== undefined) timing.setDuration(cue.id, duration)
+  }
+  return timing
 }

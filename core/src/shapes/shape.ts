@@ -41,6 +41,7 @@ export interface Contradiction<D extends string = string> {
   readonly message: string
 }
 
+/** What a kind of part states: its dimensions and choices, what of them contradicts, its datums and solids. */
 export interface ShapeType<D extends string = string> {
   readonly kind: string
   /** "Link plate": the word for people. */

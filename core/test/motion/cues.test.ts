@@ -233,6 +233,23 @@ describe('steps', () => {
   })
 })
 
+describe('a fade', () => {
+  it('takes its time, which may be a share of the scenario, and what is tied to its end waits for it', () => {
+    const { items } = cues(
+      sledges(),
+      { id: 'dim', kind: 'fade', bodies: ['packet'], opacity: 0.5, start: '0.1 s', duration: '0.3 s' },
+      { id: 'gone', kind: 'hide', bodies: ['packet'], tie: { after: 'dim' } },
+      { id: 'share', kind: 'fade', bodies: ['packet'], start: 0, duration: '50 %' },
+      { id: 'at-once', kind: 'fade', bodies: ['packet'], start: 0 },
+    ).solve().take
+    const times = Object.fromEntries(items.map(({ id, start, end }) => [id, [start, end]]))
+    expect(times.dim).toEqual([0.1, expect.closeTo(0.4, 12)])
+    expect(times.gone).toEqual([expect.closeTo(0.4, 12), expect.closeTo(0.4, 12)])
+    expect(times['at-once']).toEqual([0, 0])
+    expect(times.share).toEqual([0, 2])
+  })
+})
+
 describe('cues are checked', () => {
   it.each<[string, AnyCue, string]>([
     ['a body that is not there', { id: 'c', kind: 'release', body: 'nobody' }, 'reference-missing'],

@@ -18,6 +18,8 @@ export interface CueType<C extends AnyCue> {
   words(cue: C, nameOf: (id: string) => string): string
   /** The fields of a new one for what is selected; null when there is nothing it could change. */
   draft(bodies: readonly string[], targets: readonly string[]): Omit<C, 'id' | 'kind'> | null
+  /** How long it takes in a scenario of a length [s]; left out by kinds that happen at once. */
+  duration?(cue: C, length: number): number
   /** Changes what holds, where the mechanism is; left out by kinds that change only what is seen. */
   apply?(cue: C, rows: ActiveRows, state: MotionState): Result<null>
 }

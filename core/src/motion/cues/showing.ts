@@ -5,8 +5,10 @@ import { IsSpan } from '../../document/format/timing'
 import { RefTo } from '../../document/rules/references'
 import { AreIds } from '../../document/rules/rules'
 import type { Quantity } from '../../units/quantity'
+import { spanValue } from '../../units/share'
 import { listed } from '../../wording'
 import { defineCue } from './cue-type'
+import type { CueType } from './cue-type'
 
 /** Bodies are shown, hidden, or fade to a share of their opacity. */
 export class Showing extends Cue {
@@ -23,8 +25,14 @@ declare module '../../document/format/cues' {
   }
 }
 
-const seen = (kind: Showing['kind'], participle: string, more: Partial<Showing> = {}) =>
+const seen = (
+  kind: Showing['kind'],
+  participle: string,
+  more: Partial<Showing> = {},
+  type: Partial<CueType<Showing>> = {},
+) =>
   defineCue<Showing>({
+    ...type,
     kind,
     fields: Showing,
     title: kind,
@@ -34,4 +42,9 @@ const seen = (kind: Showing['kind'], participle: string, more: Partial<Showing> 
 
 export const show = seen('show', 'shown')
 export const hide = seen('hide', 'hidden')
-export const fade = seen('fade', 'faded', { opacity: 0.2, duration: '0.5 s' })
+export const fade = seen(
+  'fade',
+  'faded',
+  { opacity: 0.2, duration: '0.5 s' },
+  { duration: ({ duration = 0 }, length) => Math.max(0, spanValue(duration, length)) },
+)

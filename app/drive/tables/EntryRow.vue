@@ -1,0 +1,63 @@
+<script setup lang="ts">
+/** A row of the tables of moves and cues: its name, when it starts, what is its own, and a way to be rid of it. */
+import { mdiDeleteOutline } from '@mdi/js'
+import type { Problem, Timed } from '@ligamen/core'
+import IconButton from '~/fields/IconButton.vue'
+import { useTimingStore } from '~/drive/chart/timing'
+import StartField from './StartField.vue'
+
+defineProps<{
+  name: string
+  /** Its name among all that is on screen. */
+  label: string
+  note: string
+  entry: string
+  timed: Timed
+  hasTurn: boolean
+  alter: (edit: string, change: (timed: Timed) => void) => Promise<readonly Problem[]>
+}>()
+const emit = defineEmits<{ remove: [] }>()
+const timing = useTimingStore()
+</script>
+
+<template>
+  <div
+    class="row"
+    role="group"
+    :aria-label="label"
+    :class="{ chosen: timing.isChosen(entry) }"
+    @focusin="timing.isChosen(entry) || (timing.chosen = entry)"
+  >
+    <span class="name"
+      >{{ name }}<small class="muted tabular">{{ note }}</small></span
+    >
+    <StartField :name="name" :entry="entry" :timed="timed" :has-turn="hasTurn" :alter="alter" />
+    <slot />
+    <IconButton :icon="mdiDeleteOutline" :name="`Take ${name} away`" @click="emit('remove')" />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  gap: 8px;
+  align-items: start;
+  padding: 4px 0 4px 6px;
+  border-left: 3px solid transparent;
+}
+
+.chosen {
+  border-left-color: rgb(var(--v-theme-playhead));
+}
+
+.name {
+  display: flex;
+  flex-direction: column;
+  padding-top: 2px;
+  font-weight: 500;
+}
+
+.muted {
+  font-size: 11px;
+}
+</style>
