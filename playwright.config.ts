@@ -20,6 +20,8 @@ export default defineConfig({
         '--no-sandbox',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // the model is drawn by software either way; putting the page together on top of that costs as much again
+        '--disable-gpu-compositing',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

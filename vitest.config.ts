@@ -21,6 +21,8 @@ export default defineConfig({
           name: 'unit',
           // modules are loaded once a worker, not once a file: that is most of the time
           isolate: false,
+          // other parts of `npm test` run beside them
+          testTimeout: 30_000,
           exclude: [ALONE],
           setupFiles: ['core/test/property-seed.ts', 'app/testing/nuxt-imports.ts'],
           include: [

@@ -56,14 +56,26 @@ async function main() {
   })
   if (!ready) return
 
-  // neither uses more than one core
-  await Promise.all([
-    part('lint', () => run('npm', ['run', '--silent', 'lint'])),
-    part('types', () => run('npm', ['run', '--silent', 'types'])),
-  ])
+  // two rows of parts beside each other, since most of them use one core; types and build write the same folder
+  const [, served] = await Promise.all([lintAndUnit(), typesAndBuild(environment)])
+  if (quick || !served) return
+  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
+  await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
+}
+
+async function lintAndUnit() {
+  await part('lint', () => run('npm', ['run', '--silent', 'lint']))
   await part('unit tests', () => run('npm', ['run', '--silent', 'unit']))
-  if (quick) return
-  const served = await part('build', async () => {
+}
+
+/**
+ * @param {{ DATABASE_URL: string, LIGAMEN_ADDRESS: string }} environment gets the address of the built server
+ * @returns {Promise<boolean>} whether it is served
+ */
+async function typesAndBuild(environment) {
+  await part('types', () => run('npm', ['run', '--silent', 'types']))
+  if (quick) return false
+  return part('build', async () => {
     await build()
     const server = await serve({
       database: environment.DATABASE_URL,
@@ -74,9 +86,6 @@ async function main() {
     environment.LIGAMEN_ADDRESS = server.address
     return 0
   })
-  if (!served) return
-  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
-  await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
 }
 
 async function finish() {

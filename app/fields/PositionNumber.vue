@@ -3,7 +3,7 @@
 import { parseQuantity, reasons } from '@ligamen/core'
 import { useJointControl } from '~/model/pose/useJointControl'
 import type { Reading } from '~/model/pose/useReadings'
-import { display } from '~/fields/display'
+import { display, positionDimension } from '~/fields/display'
 import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{ reading: Reading }>()
@@ -16,8 +16,10 @@ const shown = computed(
 
 async function submit() {
   if (typed.value === null) return
-  const dimension = props.reading.channel.dimension === 'length' ? 'length' : 'angle'
-  const read = parseQuantity(typed.value.replace('−', '-'), dimension)
+  const read = parseQuantity(
+    typed.value.replace('−', '-'),
+    positionDimension(props.reading.channel.dimension),
+  )
   if (!read.ok) {
     fault.value = read.problems[0]!.message
     return

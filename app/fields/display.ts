@@ -36,6 +36,10 @@ export const seconds = (time: number, decimals = 2): string => formatQuantity(ti
 /** "0.50–1.20 s". */
 export const formatSpan = (from: number, to: number): string => `${formatNumber(from, 2)}–${seconds(to)}`
 
+/** Whether a position is a length or an angle, of whatever rate. */
+export const positionDimension = (dimension: Channel['dimension'] | undefined): 'length' | 'angle' =>
+  dimension === 'length' ? 'length' : 'angle'
+
 /** A position as a person would type it: "12.5 mm", "30 deg". */
 export const typedPosition = (value: number, dimension: Channel['dimension']): string =>
-  positionText(value, dimension === 'length' ? 'length' : 'angle', 6)
+  positionText(value, positionDimension(dimension), 6)

@@ -181,20 +181,19 @@ describe('each fault has its code and its place', () => {
     ['screw without lead', (s) => (s.document.joints[0].kind = 'screw'), 'joint-lead', '/joints/0/lead'],
     [
       'ratio of zero',
-      (s) => s.relate({ id: 'r', name: 'R', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jb' }, ratio: 0 }),
+      (s) => s.pair('gear', 'r', 'ja', 'jb', { ratio: 0 }),
       'field-invalid',
       '/relations/0/ratio',
     ],
     [
       'teeth of one side',
-      (s) =>
-        s.relate({ id: 'r', name: 'R', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jb' }, teethA: 20 }),
+      (s) => s.pair('gear', 'r', 'ja', 'jb', { teethA: 20 }),
       'relation-ratio',
       '/relations/0/teethB',
     ],
     [
       'relation to nowhere',
-      (s) => s.relate({ id: 'r', name: 'R', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jz' }, ratio: 2 }),
+      (s) => s.pair('gear', 'r', 'ja', 'jz', { ratio: 2 }),
       'reference-missing',
       '/relations/0/b/joint',
     ],
@@ -257,12 +256,7 @@ describe('each fault has its code and its place', () => {
     [
       'table out of order',
       (s) =>
-        s.relate({
-          id: 'r',
-          name: 'R',
-          kind: 'table',
-          a: { joint: 'ja' },
-          b: { joint: 'jb' },
+        s.pair('table', 'r', 'ja', 'jb', {
           points: [
             [0, 0],
             [1, 1],

@@ -80,6 +80,12 @@ export class Sketch {
     return this
   }
 
+  /** A relation of two joints with one freedom each; called after its id. */
+  pair(kind: AnyRelation['kind'], id: string, a: string, b: string, fields: object = {}): this {
+    const name = id[0].toUpperCase() + id.slice(1)
+    return this.relate({ id, name, kind, a: { joint: a }, b: { joint: b }, ...fields } as AnyRelation)
+  }
+
   /** A motor on the only freedom of a joint, in SI. */
   motor(joint: string, speed: number, freedom?: string): this {
     return this.drive({ id: `${joint}-motor`, kind: 'motor', joint, freedom, speed, runUp: 0 })

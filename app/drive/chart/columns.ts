@@ -2,6 +2,7 @@
 import { channelOf, coordinatesOf } from '@ligamen/core'
 import type { AnyDriver, Channel, MechanismDocument, Take } from '@ligamen/core'
 import { drivenJoint } from '~/model/driven-joint'
+import { positionDimension } from '~/fields/display'
 import type { Samples } from './curve'
 
 export interface Column {
@@ -29,7 +30,7 @@ export function drivenDimension(
   if (mate) return mate.kind === 'angle' ? 'angle' : 'length'
   const onInput = onJoint(document, driver)
   const channel = onInput.kind === 'path' ? undefined : channelOf(channels, onInput)
-  return channel?.dimension === 'length' ? 'length' : 'angle'
+  return positionDimension(channel?.dimension)
 }
 
 /** The coordinate that a driver prescribes, when it is one of a joint. */

@@ -1,33 +1,20 @@
 /** The timing chart of an open mechanism: its lanes, what is chosen and seen, and what a drag snaps to. */
 import { describe, expect, it, vi } from 'vitest'
-import type { MechanismDocument } from '@ligamen/core'
 import { walkingBeam } from '~~/shared/starting-points/walking-beam'
+import { liftedBeam } from '~/testing/documents'
 import { opened, solved } from '~/testing/opened'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useTimingStore } from './timing'
 import { useLanes } from './useLanes'
 import { useSnapping } from './useSnapping'
 
-const lifted: MechanismDocument = {
-  ...walkingBeam,
-  scenarios: [
-    {
-      ...walkingBeam.scenarios[0]!,
-      drivers: [
-        {
-          id: 'lift',
-          kind: 'moves',
-          joint: 'crank-shaft',
-          moves: [
-            { id: 'up', start: '0.5 s', duration: '0.5 s', by: '60 deg', law: 'cycloidal' },
-            { id: 'down', start: '1.5 s', duration: '0.5 s', by: '-60 deg', law: 'cycloidal' },
-          ],
-        },
-      ],
-      cues: [{ id: 'seen', kind: 'hide', bodies: ['beam'], start: '1.25 s' }],
-    },
+const lifted = liftedBeam(
+  [
+    { id: 'up', start: '0.5 s', by: '60 deg' },
+    { id: 'down', start: '1.5 s', by: '-60 deg' },
   ],
-}
+  [{ id: 'seen', kind: 'hide', bodies: ['beam'], start: '1.25 s' }],
+)
 
 describe('the lanes', () => {
   it('are one for each driver, then one for each probe, with their curves and the value at the playhead', async () => {

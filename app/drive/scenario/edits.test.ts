@@ -1,7 +1,7 @@
 /** Edits of a scenario and its entries, on an open mechanism with the real solver. */
 import { describe, expect, it } from 'vitest'
-import type { MechanismDocument, Moves } from '@ligamen/core'
-import { walkingBeam } from '~~/shared/starting-points/walking-beam'
+import type { Moves } from '@ligamen/core'
+import { liftedBeam } from '~/testing/documents'
 import { opened, solved } from '~/testing/opened'
 import { useTimingStore } from '~/drive/chart/timing'
 import { usePlanStore } from '~/model/run/plan'
@@ -9,25 +9,10 @@ import { useRunStore } from '~/model/run/run'
 import { useEntryEdits } from './useEntryEdits'
 import { useScenarioEdits } from './useScenarioEdits'
 
-const lifted: MechanismDocument = {
-  ...walkingBeam,
-  scenarios: [
-    {
-      ...walkingBeam.scenarios[0]!,
-      drivers: [
-        {
-          id: 'lift',
-          kind: 'moves',
-          joint: 'crank-shaft',
-          moves: [
-            { id: 'up', start: '0.2 s', duration: '0.5 s', by: '60 deg', law: 'cycloidal' },
-            { id: 'down', duration: '0.5 s', by: '-60 deg', law: 'cycloidal' },
-          ],
-        },
-      ],
-    },
-  ],
-}
+const lifted = liftedBeam([
+  { id: 'up', start: '0.2 s', by: '60 deg' },
+  { id: 'down', by: '-60 deg' },
+])
 
 async function set() {
   const mechanism = await opened(lifted)

@@ -14,7 +14,7 @@ import QuantityField from '~/fields/QuantityField.vue'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import type { Lane } from '~/drive/chart/useLanes'
-import { formatSpan, typedPosition } from '~/fields/display'
+import { formatSpan, positionDimension, typedPosition } from '~/fields/display'
 import { newMove } from '~/drive/drivers/new-move'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { useTimingStore } from '~/drive/chart/timing'
@@ -26,7 +26,7 @@ const maker = usePathMakerStore()
 const followed = computed(() => (props.driver.kind === 'path' ? props.driver.path : null))
 const edits = useScenarioEdits()
 const entries = useEntryEdits()
-const dimension = computed(() => (props.lane.dimension === 'length' ? 'length' : 'angle'))
+const dimension = computed(() => positionDimension(props.lane.dimension))
 const rates = computed(() =>
   dimension.value === 'length'
     ? (['speed', 'acceleration'] as const)

@@ -1,31 +1,15 @@
 /** When moves and cues start, and what cues are called. */
 import { describe, expect, it } from 'vitest'
-import type { AnyCue, MechanismDocument, Timed } from '@ligamen/core'
-import { walkingBeam } from '~~/shared/starting-points/walking-beam'
+import type { AnyCue, Timed } from '@ligamen/core'
+import { liftedBeam } from '~/testing/documents'
 import { CUE_KINDS, cueWords, newCue } from './cues'
 import { choiceOf, choose, isSameStart, startChoices } from './starts'
 import type { Start } from './starts'
 
-const document: MechanismDocument = {
-  ...walkingBeam,
-  scenarios: [
-    {
-      ...walkingBeam.scenarios[0]!,
-      drivers: [
-        {
-          id: 'lift',
-          kind: 'moves',
-          joint: 'crank-shaft',
-          moves: [
-            { id: 'up', duration: '1 s', to: '90 deg', law: 'cycloidal' },
-            { duration: '1 s', to: '0 deg', law: 'cycloidal' },
-          ],
-        },
-      ],
-      cues: [{ id: 'seen', kind: 'hide', bodies: ['beam'], start: '1 s' }],
-    },
-  ],
-}
+const document = liftedBeam(
+  [{ id: 'up', to: '90 deg' }, { to: '0 deg' }],
+  [{ id: 'seen', kind: 'hide', bodies: ['beam'], start: '1 s' }],
+)
 
 describe('when something starts', () => {
   it('is chosen among its turn, a time, other entries, and values that joints and probes pass', () => {

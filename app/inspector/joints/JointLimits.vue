@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The freedoms of a joint with their limits and rest position: typed, taken from where it stands, and played through. */
 import { mdiPlay } from '@mdi/js'
-import { jointType, reasons } from '@ligamen/core'
+import { freedomDimension, jointType, reasons } from '@ligamen/core'
 import type { Joint, JointFreedom, Problem, Quantity } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../../fields/QuantityField.vue'
@@ -19,9 +19,9 @@ const fault = ref('')
 const freedoms = computed(() =>
   (jointType(props.joint.kind)?.freedoms ?? []).map(({ name, motion }) => ({
     name,
-    dimension: motion === 'slide' ? ('length' as const) : ('angle' as const),
+    dimension: freedomDimension({ motion }),
     settings: props.joint.freedoms?.find((f) => f.name === name),
-    reading: readings.value.find(({ channel }) => channel.key === `${props.joint.id}/${name}`),
+    reading: readings.value.find(({ joint, freedom }) => joint === props.joint.id && freedom === name),
   })),
 )
 const several = computed(() => freedoms.value.length > 1)

@@ -27,6 +27,8 @@ const NEAR_EDGE = 8
 const SAME = 2e-6
 
 type Point = readonly [number, number, number]
+/** Pixels to the right and down. */
+type Flat = readonly [number, number]
 
 export function candidateAt(
   view: Viewport,
@@ -37,10 +39,12 @@ export function candidateAt(
   const hit = view.hitAt(x, y)
   const body = document.bodies.find(({ id }) => id === hit?.body)
   if (!hit || !body) return nothing('Point at a part of the mechanism, or choose a datum from the list.')
-  const away = (onBody: Point) => {
+  /** From the pointer to where a point of the body is drawn [px]. */
+  const offset = (onBody: Point): Flat => {
     const [px, py] = view.onCanvas(view.toGround(body.id, onBody))
-    return Math.hypot(px - x, py - y)
+    return [px - x, py - y]
   }
+  const away = (onBody: Point) => Math.hypot(...offset(onBody))
   const named = namedDatumsOf(document, body)
   const nearest = closest(named, ({ frame }) => away(originOf(frame)))
   if (nearest && nearest.distance < NEAR_DATUM) return succeed(nearest.item)
@@ -51,7 +55,7 @@ export function candidateAt(
   if (!placed || !around) return nothing('This part is still loading.')
   const onBody = placedOn(document, body, placed.id)
   const place = (p: Point): Point => originOf(multiply(onBody, moved(p)))
-  const boundary = closest(around.boundaries, ({ points }) => alongCanvas(points.map(place), away))
+  const boundary = closest(around.boundaries, ({ points }) => distanceTo(points.map((p) => offset(place(p)))))
   const feature =
     boundary && boundary.distance < NEAR_EDGE
       ? ofBoundary(boundary.item, place, away)
@@ -92,17 +96,16 @@ function closest<T>(
   return best
 }
 
-/** How near a polyline comes to the pointer, by points along its segments. */
-function alongCanvas(points: readonly Point[], away: (point: Point) => number): number {
+/** How near a polyline on the canvas comes to the origin. */
+function distanceTo(points: readonly Flat[]): number {
   let best = Infinity
-  points.forEach((p, k) => {
-    const q = points[k + 1]
-    const steps = q ? Math.max(1, Math.ceil(12 / points.length)) : 0
-    for (let s = 0; s < steps; s++) {
-      const mixed = [0, 1, 2].map((c) => p[c]! + ((q![c]! - p[c]!) * s) / steps) as unknown as Point
-      best = Math.min(best, away(mixed))
-    }
-  })
+  for (let k = 1; k < points.length; k++) {
+    const [[ax, ay], [bx, by]] = [points[k - 1]!, points[k]!]
+    const [dx, dy] = [bx - ax, by - ay]
+    const length = dx * dx + dy * dy
+    const share = length > 0 ? Math.min(1, Math.max(0, -(ax * dx + ay * dy) / length)) : 0
+    best = Math.min(best, Math.hypot(ax + share * dx, ay + share * dy))
+  }
   return best
 }
 

@@ -1,5 +1,5 @@
 /** The dial or rail of the selected joint: drawn in the Connect stage, its knobs pulled to set limits. */
-import { jointType, parseQuantity } from '@ligamen/core'
+import { freedomDimension, jointType, parseQuantity } from '@ligamen/core'
 import type { JointFreedom, Quantity } from '@ligamen/core'
 import { useReadings } from '~/model/pose/useReadings'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -28,11 +28,10 @@ export function useTravelDial(view: Ref<Viewport | null>) {
     // a joint of several freedoms has no single dial
     return found && jointType(found.kind)?.freedoms.length === 1 ? found : undefined
   })
-  const dimension = computed(() =>
-    jointType(joint.value?.kind ?? '')?.freedoms[0]?.motion === 'slide'
-      ? ('length' as const)
-      : ('angle' as const),
-  )
+  const dimension = computed(() => {
+    const [freedom] = jointType(joint.value?.kind ?? '')?.freedoms ?? []
+    return freedom ? freedomDimension(freedom) : 'angle'
+  })
   const spec = computed<DialSpec | null>(() => {
     const place = run.report?.joints.find(({ id }) => id === joint.value?.id)
     const reading = readings.value.find((r) => r.joint === joint.value?.id)

@@ -6,7 +6,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { driverTooMany } from './driving'
 import type { Driven } from './driving'
 import { Reader } from '../mechanism/reading'
-import type { Row } from '../mechanism/rows'
+import { followingRow, linkCourse } from '../solve/following'
 import { Solver } from '../solve/solver'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
@@ -50,11 +50,7 @@ export function goToPose(
   const drives = chosen.flatMap(({ link, rows: [row] }, k) => {
     if (link < 0) return []
     const { constant } = mechanism.coordinates[moving[k].coordinate]
-    const evaluate = (time: number, out: Float64Array) => {
-      row.target!(time, out)
-      out[0] -= constant
-    }
-    return [{ link, evaluate }]
+    return [{ link, evaluate: linkCourse(row.target!, constant) }]
   })
   const rows = chosen.flatMap(({ link, rows: mine }) => (link < 0 ? mine : []))
   const solver = new Solver(mechanism, drives, q, rows)
@@ -86,24 +82,17 @@ export function goToPose(
 }
 
 function drivenBy(mechanism: Mechanism, { coordinate, value }: PoseTarget, from: Float64Array): Driven {
-  const { joint, link, terms, constant, dimension } = mechanism.coordinates[coordinate]
+  const { joint, link } = mechanism.coordinates[coordinate]
   const { source } = mechanism.geometry.joints[joint]
   const law = motionLaw('polynomial-3-4-5')!
   const jet = new Float64Array(4)
   const rise = value - from[coordinate]
-  const row: Row = {
-    owner: { kind: 'driver', id: source.id, name: source.name },
-    direction: 'pose',
-    weight: dimension === 'length' ? 1 / mechanism.size : 1,
-    terms,
-    constant,
-    target: (time, out) => {
-      law.evaluate(Math.min(1, Math.max(0, time)), jet)
-      out[0] = from[coordinate] + rise * jet[0]
-      out[1] = rise * jet[1]
-      out[2] = rise * jet[2]
-    },
-  }
+  const row = followingRow(mechanism, source, mechanism.coordinates[coordinate], (time, out) => {
+    law.evaluate(Math.min(1, Math.max(0, time)), jet)
+    out[0] = from[coordinate] + rise * jet[0]
+    out[1] = rise * jet[1]
+    out[2] = rise * jet[2]
+  })
   return { link, rows: [row], driver: source.id, target: source.id, targetName: source.name }
 }
 

@@ -6,7 +6,7 @@ import { BodyPoses, POSE } from '../mechanism/body-poses'
 import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
-import type { Row } from '../mechanism/rows'
+import { following } from '../solve/following'
 import { Solver } from '../solve/solver'
 import { LastReading, limitReached } from './limits'
 import type { TimeFunction } from '../maths/time-function'
@@ -33,24 +33,13 @@ function sweep(
   course: (from: number) => TimeFunction,
   duration: number,
 ): Clip {
-  const { link, terms, constant, dimension, joint } = mechanism.coordinates[index]
+  const coordinate = mechanism.coordinates[index]
   const reader = new Reader(mechanism, mechanism.coordinates)
   reader.read(new Solver(mechanism, [], q).state, 0)
+  const { name } = mechanism.geometry.joints[coordinate.joint].source
   const target = course(reader.values[index])
-  const ofLink: TimeFunction = (time, out) => {
-    target(time, out)
-    out[0] -= constant
-  }
-  const row: Row = {
-    owner: { kind: 'driver', id: 'sweep', name: mechanism.geometry.joints[joint].source.name },
-    direction: 'driven value',
-    weight: dimension === 'length' ? 1 / mechanism.size : 1,
-    terms,
-    constant,
-    target,
-  }
-  const solver =
-    link >= 0 ? new Solver(mechanism, [{ link, evaluate: ofLink }], q) : new Solver(mechanism, [], q, [row])
+  const { drives, rows } = following(mechanism, { id: 'sweep', name }, coordinate, target)
+  const solver = new Solver(mechanism, drives, q, rows)
   return play(mechanism, solver, reader, duration)
 }
 

@@ -4,7 +4,7 @@
  */
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
-import type { Row } from '../mechanism/rows'
+import { following } from '../solve/following'
 import { Solver } from '../solve/solver'
 import type { Problem } from '../result'
 import { LastReading, limitReached } from './limits'
@@ -37,7 +37,7 @@ function oneWay(
   sign: 1 | -1,
 ): { value: number; by: Problem | null } {
   const coordinate = mechanism.coordinates[index]
-  const { link, dimension, settings } = coordinate
+  const { dimension, settings } = coordinate
   const reader = new Reader(mechanism, mechanism.coordinates)
   const last = new LastReading(mechanism.coordinates.length)
   const span = dimension === 'angle' ? 2 * Math.PI : MOST_SIZES * mechanism.size
@@ -48,19 +48,12 @@ function oneWay(
     out[1] = sign * pace
     out[2] = 0
   }
-  const row: Row = {
-    owner: { kind: 'driver', id: 'travel', name: mechanism.geometry.joints[coordinate.joint].source.name },
-    direction: 'driven value',
-    weight: dimension === 'length' ? 1 / mechanism.size : 1,
-    terms: coordinate.terms,
-    constant: coordinate.constant,
-    target,
-  }
   const home = new Solver(mechanism, [], q)
   reader.read(home.state, 0)
-  start = link >= 0 ? q[link] : reader.values[index]
-  const solver =
-    link >= 0 ? new Solver(mechanism, [{ link, evaluate: target }], q) : new Solver(mechanism, [], q, [row])
+  start = reader.values[index]
+  const { name } = mechanism.geometry.joints[coordinate.joint].source
+  const { drives, rows } = following(mechanism, { id: 'travel', name }, coordinate, target)
+  const solver = new Solver(mechanism, drives, q, rows)
   if (!solver.start()) return { value: reader.values[index], by: solver.problem }
   reader.read(solver.state, 0)
   const first = reader.values[index]

@@ -22,6 +22,7 @@ import { MotionState } from './state'
 import { spanningTree } from './tree'
 import type { TreeEdge } from './tree'
 import { resolveGeometry } from './geometry'
+import { freedomDimension } from './joints/joint-type'
 import type { ResolvedJoint } from './joints/resolve'
 import type { Geometry } from './geometry'
 import type { ResolvedDatum } from '../geometry/datums'
@@ -94,7 +95,7 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
         link >= 0
           ? { terms: [linkTerm(link)], constant: 0 }
           : measured(state, pairs.get(joint)!, freedom.measure)
-      const dimension = freedom.motion === 'slide' ? 'length' : 'angle'
+      const dimension = freedomDimension(freedom)
       return {
         joint,
         freedom,

@@ -9,6 +9,7 @@ import { driverTooMany, jointStates } from '../analysis/driving'
 import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
+import { linkCourse } from '../solve/following'
 import { Solver } from '../solve/solver'
 import type { PrescribedLink } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
@@ -20,7 +21,6 @@ import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
 import type { Span } from './take'
 import type { Watcher } from './watching'
-import type { TimeFunction } from '../maths/time-function'
 import type { ResolvedDriver } from './drivers/driver-type'
 import { SAME_INSTANT } from './tolerances'
 
@@ -192,7 +192,7 @@ export class Acts {
     for (const driver of driven) {
       const course = courses.value.get(driver.driver)!
       if (driver.link < 0) rows.push(...driver.following(course))
-      else drives.push({ link: driver.link, evaluate: ofLink(course, driver.reading!.constant) })
+      else drives.push({ link: driver.link, evaluate: linkCourse(course, driver.reading!.constant) })
     }
     const solver = new Solver(held, drives, q, rows, time)
     solver.equations.windings.countOn(counts)
@@ -209,13 +209,6 @@ export class Acts {
     this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
 }
-
-const ofLink =
-  (course: TimeFunction, constant: number): TimeFunction =>
-  (time, out) => {
-    course(time, out)
-    out[0] -= constant
-  }
 
 /** A problem of a cue, with the time at which it happened. */
 const at = (time: number, problem: Problem): Problem => ({

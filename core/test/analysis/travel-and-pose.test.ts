@@ -44,7 +44,7 @@ describe('travel', () => {
           { freedoms: [{ name: 'angle', lower: 0, upper: '90 deg' }] },
         )
         .join('revolute', 'jb', 'ground', 'b', [0.1, 0], {}, follower)
-        .relate({ id: 'g', name: 'g', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jb' }, ratio: 2 })
+        .pair('gear', 'g', 'ja', 'jb', { name: 'g', ratio: 2 })
         .open()
     const own = sketch({})
     expect(travelOf(own.mechanism, own.home, 0)).toMatchObject({ lower: 0, upper: Math.PI / 2 })

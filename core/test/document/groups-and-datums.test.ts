@@ -11,14 +11,7 @@ const gripper = () => {
     .slide('rail', 'ground', 'carriage', [0, 0], [1, 0, 0])
     .hinge('jaw-left', 'carriage', 'left', [0, 0.02])
     .hinge('jaw-right', 'carriage', 'right', [0, -0.02])
-    .relate({
-      id: 'mesh',
-      name: 'Mesh',
-      kind: 'gear',
-      a: { joint: 'jaw-left' },
-      b: { joint: 'jaw-right' },
-      ratio: 1,
-    })
+    .pair('gear', 'mesh', 'jaw-left', 'jaw-right', { ratio: 1 })
   sketch.document.groups = [
     { id: 'jaws', name: 'Jaws', kind: 'moving', members: ['left', 'right'] },
     { id: 'gripper', name: 'Gripper', kind: 'moving', members: ['carriage', 'jaws'] },

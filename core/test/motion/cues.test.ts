@@ -151,14 +151,7 @@ describe('suspending and restoring', () => {
       .body('pinion', 'wheel')
       .hinge('drive', 'ground', 'pinion', [0, 0])
       .hinge('driven', 'ground', 'wheel', [0.1, 0])
-      .relate({
-        id: 'mesh',
-        name: 'Mesh',
-        kind: 'gear',
-        a: { joint: 'drive' },
-        b: { joint: 'driven' },
-        ratio: 2,
-      })
+      .pair('gear', 'mesh', 'drive', 'driven', { ratio: 2 })
       .motor('drive', 2 * Math.PI)
     const film = cues(
       sketch,

@@ -301,12 +301,7 @@ it('what rests in a dwell follows all the same', () => {
     .hinge('shaft', 'ground', 'cam', [0, 0])
     .slide('guide', 'ground', 'tamper', [0.05, 0], [0, 1, 0])
     .hinge('other', 'ground', 'loose', [0.3, 0])
-    .relate({
-      id: 'law',
-      name: 'Law',
-      kind: 'table',
-      a: { joint: 'shaft' },
-      b: { joint: 'guide' },
+    .pair('table', 'law', 'shaft', 'guide', {
       points: [
         [-1, 0],
         [0, 0],

@@ -34,14 +34,7 @@ describe('which side drives is a choice', () => {
       .body('pinion', 'arm')
       .hinge('input', 'ground', 'pinion', [0.2, 0])
       .hinge('pivot', 'ground', 'arm', [0, 0])
-      .relate({
-        id: 'mesh',
-        name: 'Mesh',
-        kind: 'gear',
-        a: { joint: 'input' },
-        b: { joint: 'pivot' },
-        ratio: 3,
-      })
+      .pair('gear', 'mesh', 'input', 'pivot', { ratio: 3 })
       .datum('tip', 'arm', [radius, 0])
       .datum('centre', 'ground', [0, 0])
       .path({
@@ -118,14 +111,7 @@ describe('which side drives is a choice', () => {
       .body('carriage', 'wheel')
       .slide('rail', 'ground', 'carriage', [0, 0], [1, 0, 0])
       .hinge('axle', 'carriage', 'wheel', [0, 0.028575])
-      .relate({
-        id: 'roll',
-        name: 'Roll',
-        kind: 'rack',
-        a: { joint: 'axle' },
-        b: { joint: 'rail' },
-        diameter: '2.25 in',
-      })
+      .pair('rack', 'roll', 'axle', 'rail', { diameter: '2.25 in' })
       .drive({ id: 'm', kind: 'motor', joint: 'axle', by: '1 turn', runUp: '20 %', runDown: '20 %' })
       .solve()
     expect(Math.abs(film.joint('rail', 60)[0]) / 0.0254).toBeCloseTo(7.0686, 4)

@@ -150,11 +150,7 @@ describe('relations and mates take away what they say', () => {
     const two = () =>
       new Sketch().body('a', 'b').hinge('ja', 'ground', 'a', [0, 0]).hinge('jb', 'ground', 'b', [0.1, 0])
     expect(two().open().mobility.mobility).toBe(2)
-    expect(
-      two()
-        .relate({ id: 'g', name: 'Gears', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jb' }, ratio: 2 })
-        .open().mobility.mobility,
-    ).toBe(1)
+    expect(two().pair('gear', 'g', 'ja', 'jb', { name: 'Gears', ratio: 2 }).open().mobility.mobility).toBe(1)
     const free = new Sketch()
       .body('a')
       .datum('on-a', 'a', [0.1, 0, 0])

@@ -21,22 +21,14 @@ const planetary = () =>
     .hinge('arm-shaft', 'ground', 'arm', [0, 0])
     .hinge('ring-shaft', 'ground', 'ring', [0, 0])
     .hinge('planet-pin', 'arm', 'planet', [0.036, 0])
-    .relate({
-      id: 'inner',
+    .pair('gear', 'inner', 'sun-shaft', 'planet-pin', {
       name: 'Sun to planet',
-      kind: 'gear',
-      a: { joint: 'sun-shaft' },
-      b: { joint: 'planet-pin' },
       carrier: 'arm',
       teethA: 20,
       teethB: 16,
     })
-    .relate({
-      id: 'outer',
+    .pair('gear', 'outer', 'planet-pin', 'ring-shaft', {
       name: 'Planet to ring',
-      kind: 'gear',
-      a: { joint: 'planet-pin' },
-      b: { joint: 'ring-shaft' },
       carrier: 'arm',
       internal: true,
       teethA: 16,
@@ -46,15 +38,7 @@ const planetary = () =>
 describe('gear pairs', () => {
   // common practice: teeth_a * turns_a = -+ teeth_b * turns_b
   it('on fixed centres turn against each other by their teeth, five turns staying five turns', () => {
-    const sketch = pair().relate({
-      id: 'mesh',
-      name: 'Mesh',
-      kind: 'gear',
-      a: { joint: 'a' },
-      b: { joint: 'b' },
-      teethA: 20,
-      teethB: 40,
-    })
+    const sketch = pair().pair('gear', 'mesh', 'a', 'b', { teethA: 20, teethB: 40 })
     sketch.document.scenarios[0].length = 10
     const film = sketch.solve()
     expect(film.joint('a', 600)[0]).toBeCloseTo(10 * TURN, 10)
@@ -64,16 +48,7 @@ describe('gear pairs', () => {
 
   it('turn the same way when one has its teeth inside', () => {
     const film = pair()
-      .relate({
-        id: 'mesh',
-        name: 'Mesh',
-        kind: 'gear',
-        a: { joint: 'a' },
-        b: { joint: 'b' },
-        internal: true,
-        diameterA: '40 mm',
-        diameterB: '160 mm',
-      })
+      .pair('gear', 'mesh', 'a', 'b', { internal: true, diameterA: '40 mm', diameterB: '160 mm' })
       .solve()
     expect(film.joint('b', 60)[0]).toBeCloseTo(TURN / 4, 12)
   })
@@ -83,7 +58,7 @@ describe('gear pairs', () => {
       .body('pinion', 'wheel')
       .hinge('a', 'ground', 'pinion', [0, 0])
       .hinge('b', 'ground', 'wheel', [0.06, 0], { axis: [0, 0, -1] })
-      .relate({ id: 'mesh', name: 'Mesh', kind: 'gear', a: { joint: 'a' }, b: { joint: 'b' }, ratio: 2 })
+      .pair('gear', 'mesh', 'a', 'b', { ratio: 2 })
       .motor('a', TURN)
       .solve()
     // against each other in space is the same way about axes that point against each other
@@ -96,14 +71,7 @@ describe('gear pairs', () => {
       .body('arm', 'wheel')
       .hinge('swing', 'ground', 'arm', [0, 0])
       .hinge('pin', 'arm', 'wheel', [0.04, 0])
-      .relate({
-        id: 'mesh',
-        name: 'Mesh',
-        kind: 'gear',
-        a: { joint: 'swing' },
-        b: { joint: 'pin' },
-        ratio: 1,
-      })
+      .pair('gear', 'mesh', 'swing', 'pin', { ratio: 1 })
       .datum('mark', 'wheel', [0.04, 0])
       .probe({ id: 'turned', kind: 'orientation', datum: 'mark', along: 'z' })
       .motor('swing', TURN)
@@ -149,24 +117,8 @@ it('a compound train multiplies its ratios', () => {
     .hinge('a', 'ground', 'first', [0, 0])
     .hinge('b', 'ground', 'second', [0.05, 0])
     .hinge('c', 'ground', 'third', [0.11, 0])
-    .relate({
-      id: 'm1',
-      name: 'First',
-      kind: 'gear',
-      a: { joint: 'a' },
-      b: { joint: 'b' },
-      teethA: 15,
-      teethB: 45,
-    })
-    .relate({
-      id: 'm2',
-      name: 'Second',
-      kind: 'gear',
-      a: { joint: 'b' },
-      b: { joint: 'c' },
-      teethA: 18,
-      teethB: 72,
-    })
+    .pair('gear', 'm1', 'a', 'b', { name: 'First', teethA: 15, teethB: 45 })
+    .pair('gear', 'm2', 'b', 'c', { name: 'Second', teethA: 18, teethB: 72 })
     .motor('a', 12 * TURN)
     .solve()
   expect(film.joint('c', 60)[0]).toBeCloseTo(TURN, 11)
@@ -175,16 +127,7 @@ it('a compound train multiplies its ratios', () => {
 it('a belt turns both pulleys the same way, a crossed one against each other', () => {
   for (const crossed of [false, true]) {
     const film = pair()
-      .relate({
-        id: 'belt',
-        name: 'Belt',
-        kind: 'belt',
-        a: { joint: 'a' },
-        b: { joint: 'b' },
-        diameterA: '50 mm',
-        diameterB: '125 mm',
-        crossed,
-      })
+      .pair('belt', 'belt', 'a', 'b', { diameterA: '50 mm', diameterB: '125 mm', crossed })
       .solve()
     expect(film.joint('b', 60)[0]).toBeCloseTo(((crossed ? -1 : 1) * TURN) / 2.5, 12)
   }
@@ -196,15 +139,7 @@ describe('rack and pinion', () => {
       .body('pinion', 'rack')
       .hinge('shaft', 'ground', 'pinion', [0, 0])
       .slide('rail', 'ground', 'rack', [0, 0.01 * side], [1, 0, 0])
-      .relate({
-        id: 'mesh',
-        name: 'Mesh',
-        kind: 'rack',
-        a: { joint: 'shaft' },
-        b: { joint: 'rail' },
-        diameter: '20 mm',
-        ...more,
-      })
+      .pair('rack', 'mesh', 'shaft', 'rail', { diameter: '20 mm', ...more })
       .motor('shaft', TURN)
 
   // common practice: pi times the pitch diameter for one turn
@@ -236,14 +171,7 @@ it('a wheel of 2.25 in rolls 7.07 in a turn on a rail that stands still', () => 
     .body('cart', 'wheel')
     .slide('rail', 'ground', 'cart', [0, 0], [1, 0, 0])
     .hinge('axle', 'cart', 'wheel', [0, 1.125 * inch])
-    .relate({
-      id: 'roll',
-      name: 'Roll',
-      kind: 'rack',
-      a: { joint: 'axle' },
-      b: { joint: 'rail' },
-      diameter: '2.25 in',
-    })
+    .pair('rack', 'roll', 'axle', 'rail', { diameter: '2.25 in' })
     .motor('axle', -TURN)
     .solve()
   // turning clockwise on the rail below it carries the cart forwards
@@ -286,14 +214,7 @@ describe('screws', () => {
       .body('spindle', 'table')
       .hinge('bearing', 'ground', 'spindle', [0, 0])
       .slide('guide', 'ground', 'table', [0.02, 0], [0, 0, 1])
-      .relate({
-        id: 'thread',
-        name: 'Thread',
-        kind: 'screw',
-        a: { joint: 'bearing' },
-        b: { joint: 'guide' },
-        lead: '-2 mm',
-      })
+      .pair('screw', 'thread', 'bearing', 'guide', { lead: '-2 mm' })
       .motor('bearing', 10 * TURN)
       .solve()
     expect(film.joint('guide', 60)[0]).toBeCloseTo(-0.02, 12)
@@ -325,16 +246,7 @@ it('a differential halves the sum of its sides', () => {
 
 it('a belt whose ratio belies its pulleys slips', () => {
   const belt = (more: object) =>
-    pair().relate({
-      id: 'belt',
-      name: 'Belt',
-      kind: 'belt',
-      a: { joint: 'a' },
-      b: { joint: 'b' },
-      diameterA: '50 mm',
-      diameterB: '100 mm',
-      ...more,
-    })
+    pair().pair('belt', 'belt', 'a', 'b', { diameterA: '50 mm', diameterB: '100 mm', ...more })
   for (const crossed of [false, true])
     expect(wheelSlip(belt({ crossed }).open())[0].speed).toBeLessThan(1e-12)
   // 25 mm/s of the one against 0.5 rad/s * 50 mm the other way

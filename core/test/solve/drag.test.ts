@@ -93,7 +93,7 @@ describe('dragging', () => {
       .body('a', 'b')
       .hinge('ja', 'ground', 'a', [0, 0])
       .hinge('jb', 'ground', 'b', [0.1, 0])
-      .relate({ id: 'g', name: 'g', kind: 'gear', a: { joint: 'ja' }, b: { joint: 'jb' }, ratio: 2 })
+      .pair('gear', 'g', 'ja', 'jb', { name: 'g', ratio: 2 })
     const model = sketch.open()
     const dragger = new Dragger(model.mechanism, model.home, 2, [0.15, 0, 0])
     for (let k = 1; k <= 10; k++) dragger.to([0.1 + 0.05 * Math.cos(0.05 * k), 0.05 * Math.sin(0.05 * k), 0])

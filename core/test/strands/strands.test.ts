@@ -16,16 +16,7 @@ const pulleys = (more: Partial<AnyRelation>) =>
     .body('driver', 'driven')
     .hinge('a', 'ground', 'driver', [0, 0])
     .hinge('b', 'ground', 'driven', [0.3, 0])
-    .relate({
-      id: 'belt',
-      name: 'Belt',
-      kind: 'belt',
-      a: { joint: 'a' },
-      b: { joint: 'b' },
-      diameterA: '80 mm',
-      diameterB: '40 mm',
-      ...more,
-    } as AnyRelation)
+    .pair('belt', 'belt', 'a', 'b', { diameterA: '80 mm', diameterB: '40 mm', ...more })
 
 function beltOf(more: Partial<AnyRelation>, turn = 0): StrandLine {
   const [place] = reportModel(pulleys(more).open(), 'run').strands

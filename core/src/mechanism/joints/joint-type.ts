@@ -15,6 +15,10 @@ export interface Freedom {
   readonly measure: Condition
 }
 
+/** Whether a freedom is a length or an angle; a screw is read by its turn. */
+export const freedomDimension = ({ motion }: Pick<Freedom, 'motion'>): 'length' | 'angle' =>
+  motion === 'slide' ? 'length' : 'angle'
+
 export interface JointType {
   readonly kind: string
   readonly noun: string

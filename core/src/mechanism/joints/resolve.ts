@@ -5,6 +5,7 @@ import type { Places } from '../../geometry/places'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
 import { parseQuantity, siValue } from '../../units/quantity'
+import { freedomDimension } from './joint-type'
 import type { JointType } from './joint-type'
 import { jointKinds, jointType } from './registry'
 import type { ResolvedDatum } from '../../geometry/datums'
@@ -92,9 +93,10 @@ function resolveJoint(
       ),
     )
   })
-  const settings = type.freedoms.map(({ name, motion }) => {
+  const settings = type.freedoms.map((freedom) => {
+    const { name } = freedom
     const k = source.freedoms?.findIndex((f) => f.name === name) ?? -1
-    const found = freedomSettings(source.freedoms?.[k], motion === 'slide' ? 'length' : 'angle')
+    const found = freedomSettings(source.freedoms?.[k], freedomDimension(freedom))
     if (found.ok) return found.value
     problems.push(
       ...found.problems.map((p) => problem(p.code, `/freedoms/${k}/${p.pointer}`, `${name}: ${p.message}`)),

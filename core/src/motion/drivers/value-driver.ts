@@ -9,7 +9,7 @@ import type { TimeFunction } from '../../maths/time-function'
 import type { Mechanism } from '../../mechanism/compile'
 import { coordinateOf } from '../../mechanism/coordinate'
 import type { Reading } from '../../mechanism/reading'
-import type { Row } from '../../mechanism/rows'
+import { followingRow } from '../../solve/following'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import type { Timing } from '../timing'
@@ -32,14 +32,7 @@ export const defineValueDriver = <D extends AnyDriver & ValueDriver>(
       const found = targetOf(mechanism, driver)
       if (!found.ok) return found
       const { reading, link, id, name } = found.value
-      const row = (course: TimeFunction): Row => ({
-        owner: { kind: 'driver', id: driver.id, name },
-        direction: 'driven value',
-        weight: reading.dimension === 'length' ? 1 / mechanism.size : 1,
-        terms: reading.terms,
-        constant: reading.constant,
-        target: course,
-      })
+      const row = (course: TimeFunction) => followingRow(mechanism, { id: driver.id, name }, reading, course)
       const resolved: ResolvedDriver = {
         source: driver,
         pointer: place,

@@ -11,7 +11,7 @@ function posed(): MechanismDocument {
     .slide('rail', 'ground', 'sledge', [0, 0], [1, 0, 0])
     .hinge('swing', 'ground', 'arm', [0, 0.2])
     .hinge('axle', 'ground', 'wheel', [0.1, 0.2])
-    .relate({ id: 'mesh', name: 'Mesh', kind: 'gear', a: { joint: 'swing' }, b: { joint: 'axle' }, ratio: 2 })
+    .pair('gear', 'mesh', 'swing', 'axle', { ratio: 2 })
   const pose = (id: string, rail: number, swing: number): NamedPose => ({
     id,
     name: id,

@@ -89,7 +89,7 @@ const sketch = () =>
     .slide('lift', 'sledge', 'head', [0, 0], [0, 1, 0])
     .hinge('swing', 'ground', 'arm', [0, 0.2])
     .hinge('axle', 'ground', 'wheel', [0.1, 0.2])
-    .relate({ id: 'mesh', name: 'Mesh', kind: 'gear', a: { joint: 'swing' }, b: { joint: 'axle' }, ratio: 2 })
+    .pair('gear', 'mesh', 'swing', 'axle', { ratio: 2 })
 
 const times = every(1 / 30, 1.5)
 const ease = (time: number, from: number, long: number) => {

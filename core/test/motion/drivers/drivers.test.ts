@@ -65,14 +65,7 @@ describe('drivers', () => {
     const film = turntable()
       .body('feed')
       .slide('rail', 'ground', 'feed', [0.1, 0], [0, 0, 1])
-      .relate({
-        id: 'thread',
-        name: 'T',
-        kind: 'screw',
-        a: { joint: 'axle' },
-        b: { joint: 'rail' },
-        lead: '5 mm',
-      })
+      .pair('screw', 'thread', 'axle', 'rail', { name: 'T', lead: '5 mm' })
       .drive({ id: 'd', kind: 'motor', relation: 'thread', speed: '120 rpm', runUp: 0 })
       .solve()
     expect(film.joint('rail', 60)[0]).toBeCloseTo(0.01, 12)
