@@ -2,8 +2,8 @@
 /** The curve of one lane over the length of the run, drawn once its lane comes into sight. */
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/drive/chart/useLanes'
-import { curvePath, rangeOf } from '~/drive/chart/curve'
-import type { Samples } from '~/drive/chart/curve'
+import { curvePath, rangeOf } from '~/drive/chart/curves/curve'
+import type { Samples } from '~/drive/chart/curves/curve'
 import { useTimingStore } from '~/drive/chart/timing'
 
 /** Columns in which a curve is drawn. */

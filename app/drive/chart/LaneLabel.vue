@@ -1,9 +1,9 @@
 <script setup lang="ts">
-/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stands still. */
+/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stays still. */
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/drive/chart/useLanes'
-import { rangeOf } from '~/drive/chart/curve'
-import type { Samples } from '~/drive/chart/curve'
+import { rangeOf } from '~/drive/chart/curves/curve'
+import type { Samples } from '~/drive/chart/curves/curve'
 import { display } from '~/fields/display'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useTimingStore } from '~/drive/chart/timing'

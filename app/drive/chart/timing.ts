@@ -1,9 +1,9 @@
-/** What of the timing chart is open: the lane whose table stands below it, the move or cue that is chosen, the stretch of time that is seen. */
+/** What of the timing chart is open: the lane whose table is below it, the move or cue that is chosen, the stretch of time that is seen. */
 import type { CopiedEntry } from '@ligamen/core'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { usePlanStore } from '../../model/run/plan'
-import { placeOf, scrolled, timeAt, zoomed } from './stretch'
-import type { Stretch } from './stretch'
+import { placeOf, scrolled, timeAt, zoomed } from './curves/stretch'
+import type { Stretch } from './curves/stretch'
 
 /** The lane of the cues among those of drivers. */
 export const CUES = 'cues'

@@ -1,6 +1,6 @@
 /** The tools of Build and Connect one after the other: overlaps, cutting plane, mirror, groups by dragging, mates, sums. */
-import { expect, test } from './fixtures'
-import { choose, inspector, makeJoint, makePart, openEmpty, outline, stage } from './hands'
+import { expect, test } from '../fixtures'
+import { choose, inspector, makeJoint, makePart, openEmpty, outline, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

@@ -1,4 +1,4 @@
-/** The course that the moves of a lane prescribe, frame by frame, for lanes whose value stands in no column of a take. */
+/** The course that the moves of a lane prescribe, frame by frame, for lanes whose value is in no column of a take. */
 import { plannedCourse } from '@ligamen/core'
 import type { Moves, PathDriver, PlannedItem, Take } from '@ligamen/core'
 import type { Samples } from './curve'

@@ -1,6 +1,6 @@
 /** The control desk: joints and datums put on it, moved by slider, knob, number and hand, and recorded into lanes. */
-import { expect, goTo, openFresh, test } from './fixtures'
-import { choose, inspector, jointRow, reading } from './hands'
+import { expect, goTo, openFresh, test } from '../fixtures'
+import { choose, inspector, jointRow, reading } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

@@ -3,8 +3,8 @@
  * and one duration changed early in the chain. Positions are those of the motion law's closed form.
  */
 import type { Page } from '@playwright/test'
-import { expect, goTo, solved, test } from './fixtures'
-import { choose, jointRow, reading } from './hands'
+import { expect, goTo, solved, test } from '../fixtures'
+import { choose, jointRow, reading } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

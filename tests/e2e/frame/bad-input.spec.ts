@@ -1,6 +1,6 @@
-/** Wrong input at every field: the message stands beside it, the motion stays, nothing bad is saved. */
+/** Wrong input at every field: the message is beside it, the motion stays, nothing bad is saved. */
 import type { Page } from '@playwright/test'
-import { expect, goTo, jointRow, openFresh, rockerAngle, selectCrank, solved, test } from './fixtures'
+import { expect, goTo, jointRow, openFresh, rockerAngle, selectCrank, solved, test } from '../fixtures'
 
 const storedCrank = async (page: Page, id: string) => {
   const { document, revision } = await (await page.request.get(`/api/mechanisms/${id}`)).json()

@@ -1,6 +1,6 @@
 /** A point driven along a path that is made on the screen: typed, drawn in the view, changed, and out of reach. */
-import { expect, goTo, openFresh, test } from './fixtures'
-import { inspector, jointRow, reading } from './hands'
+import { expect, goTo, openFresh, test } from '../fixtures'
+import { inspector, jointRow, reading } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

@@ -1,5 +1,5 @@
 /** A lift table from nothing: a pair of crossed links on sliders, gathered as a moving group, nested, and used twice. */
-import { expect, test } from './fixtures'
+import { expect, test } from '../fixtures'
 import {
   drag,
   findInView,
@@ -11,7 +11,7 @@ import {
   put,
   reading,
   stage,
-} from './hands'
+} from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
@@ -108,7 +108,7 @@ test('a lift table is made of a nested moving group used twice', async ({ page }
     page.getByRole('button', { name: /^Mobility 2 · driven 0 · 2 free motions left/ }),
   ).toBeVisible()
 
-  // half of each link lies on either side of the cross pin: the feet stand 120 cos apart, 28 where the slide is zero
+  // half of each link lies on either side of the cross pin: the feet are 120 cos apart, 28 where the slide is zero
   const apart = (degrees: number) => Math.abs(120 * Math.cos((degrees * Math.PI) / 180))
   await put(page, 'Riser foot', '50 deg')
   expect(28 + (await reading(page, 'Shoe slide'))).toBeCloseTo(apart(50), 3)

@@ -1,5 +1,5 @@
 /** The start page: a project and a mechanism from nothing, renamed, copied, deleted. */
-import { expect, saved, selectCrank, solved, test } from './fixtures'
+import { expect, saved, selectCrank, solved, test } from '../fixtures'
 
 test('from an empty project to a moving mechanism, and away again', async ({ page }) => {
   const name = `Turner ${test.info().testId}`

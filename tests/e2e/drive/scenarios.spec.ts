@@ -1,6 +1,6 @@
 /** Scenarios side by side: several moves at once, what is laid over the lanes, comparing, and takes that need no solving. */
-import { expect, goTo, openFresh, saved, solved, test } from './fixtures'
-import { choose, inspector, jointRow, reading, stage } from './hands'
+import { expect, goTo, openFresh, saved, solved, test } from '../fixtures'
+import { choose, inspector, jointRow, reading, stage } from '../hands'
 import type { Page } from '@playwright/test'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })

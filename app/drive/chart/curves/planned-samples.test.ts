@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sampleAt } from '~/drive/chart/curve'
-import { plannedSamples } from '~/drive/chart/planned-samples'
+import { sampleAt } from '~/drive/chart/curves/curve'
+import { plannedSamples } from '~/drive/chart/curves/planned-samples'
 import type { PathDriver, PlannedItem } from '@ligamen/core'
 
 const driver: PathDriver = {

@@ -1,6 +1,6 @@
 /** Values over time as a line to draw: their range, and a path with the extremes of every column of pixels. */
 
-/** Where the values of a quantity stand in a take: one every `stride` numbers, from `first` on. */
+/** Where the values of a quantity are in a take: one every `stride` numbers, from `first` on. */
 export interface Samples {
   readonly values: Float64Array
   readonly stride: number

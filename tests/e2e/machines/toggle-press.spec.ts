@@ -1,5 +1,5 @@
 /** A toggle press from nothing: links, pins, a slide with limits, dragged and read against the closed form. */
-import { expect, test } from './fixtures'
+import { expect, test } from '../fixtures'
 import {
   drag,
   findInView,
@@ -12,9 +12,9 @@ import {
   put,
   reading,
   stage,
-} from './hands'
+} from '../hands'
 
-/** Where the ram stands [mm] for a crank link of 60 mm at an angle and a lower link of 80 mm; its slide counts from 70. */
+/** Where the ram is [mm] for a crank link of 60 mm at an angle and a lower link of 80 mm; its slide counts from 70. */
 const ram = (degrees: number): number => {
   const angle = (degrees * Math.PI) / 180
   return 60 * Math.cos(angle) + Math.sqrt(80 ** 2 - (60 * Math.sin(angle)) ** 2) - 70
@@ -90,7 +90,7 @@ test('a toggle press is made by hand, limited, dragged and read', async ({ page 
   await put(page, 'Frame pin', '60 deg')
   await expect(jointRow(page, 'Ram slide')).toContainText(`${ram(60).toFixed(2)} mm`)
 
-  // limits: typed, and taken from where it stands
+  // limits: typed, and taken from where it is
   await jointRow(page, 'Ram slide').click()
   const upper = inspector(page).getByRole('textbox', { name: 'Upper limit' })
   await upper.fill('nonsense')

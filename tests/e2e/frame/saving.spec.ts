@@ -1,6 +1,6 @@
 /** Nothing is lost: two tabs, a server that is gone, a page that dies. */
 import type { Page } from '@playwright/test'
-import { expect, openFresh, saved, selectCrank, solved, test } from './fixtures'
+import { expect, openFresh, saved, selectCrank, solved, test } from '../fixtures'
 
 test.use({ allowed: /409|ERR_INTERNET_DISCONNECTED|ERR_FAILED/ })
 

@@ -1,6 +1,6 @@
 /** The demo: play, scrub, read what the closed form gives, change a number, see motion and curve change. */
 import type { Page } from '@playwright/test'
-import { expect, goTo, jointRow, openFresh, rockerAngle, saved, selectCrank, solved, test } from './fixtures'
+import { expect, goTo, jointRow, openFresh, rockerAngle, saved, selectCrank, solved, test } from '../fixtures'
 
 const time = (page: Page) => page.getByLabel('Time at the playhead')
 

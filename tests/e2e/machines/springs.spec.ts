@@ -1,6 +1,6 @@
 /** Springs and belts: made in Connect, drawn between what they are made fast to. */
-import { expect, openFresh, test } from './fixtures'
-import { stage } from './hands'
+import { expect, openFresh, test } from '../fixtures'
+import { stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' }, drawn: true })
 

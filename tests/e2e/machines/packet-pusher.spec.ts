@@ -1,5 +1,5 @@
 /** A packet pusher from nothing: a motor shaft with a pinion on it drives a rack with a pusher; the teeth propose the relation. */
-import { expect, test } from './fixtures'
+import { expect, test } from '../fixtures'
 import {
   choose,
   drag,
@@ -13,7 +13,7 @@ import {
   put,
   reading,
   stage,
-} from './hands'
+} from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

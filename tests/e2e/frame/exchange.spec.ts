@@ -6,8 +6,8 @@ import { NodeIO } from '@gltf-transform/core'
 import type { Node } from '@gltf-transform/core'
 import { strToU8, zipSync } from 'fflate'
 import type { Page } from '@playwright/test'
-import { expect, test } from './fixtures'
-import { jointRow, openEmpty, outline, put, stage } from './hands'
+import { expect, test } from '../fixtures'
+import { jointRow, openEmpty, outline, put, stage } from '../hands'
 
 const require = createRequire(import.meta.url)
 const occtFolder = dirname(dirname(require.resolve('occt-import-js')))

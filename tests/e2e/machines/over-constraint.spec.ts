@@ -1,6 +1,6 @@
 /** Holding too much on purpose: a fourth wall joint is announced before it is made, and the first advice mends it. */
-import { expect, openFresh, test } from './fixtures'
-import { inspector, makeJoint, makePart, openEmpty, proposeJoint, stage } from './hands'
+import { expect, openFresh, test } from '../fixtures'
+import { inspector, makeJoint, makePart, openEmpty, proposeJoint, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
@@ -61,7 +61,7 @@ test('a fourth wall joint is announced before it is made, and the panel mends it
   await undo.click()
   await expect(page.getByRole('button', { name: '3 harmless redundancies' })).toBeVisible()
 
-  // a free motion is held where it stands, and set free again
+  // a free motion is held where it is, and set free again
   await panel.getByRole('button', { name: 'Hold this' }).first().click()
   await expect(page.getByRole('button', { name: /^Mobility 0 ·/ })).toBeVisible()
   await undo.click()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { curvePath, rangeOf } from '~/drive/chart/curve'
-import type { Samples } from '~/drive/chart/curve'
+import { curvePath, rangeOf } from '~/drive/chart/curves/curve'
+import type { Samples } from '~/drive/chart/curves/curve'
 
 const samples = (values: number[]): Samples => ({
   values: Float64Array.from(values),

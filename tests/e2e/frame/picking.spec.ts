@@ -1,7 +1,7 @@
 /** Picking datums by pointing at the model: what the place offers is said under the pointer, a click takes it. */
-import { expect, openFresh, test } from './fixtures'
+import { expect, openFresh, test } from '../fixtures'
 import type { Page } from '@playwright/test'
-import { stage } from './hands'
+import { stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

@@ -1,6 +1,6 @@
 /** Drive by hand: moves made and dragged on the lane, poses chained into a motion, a motor typed, playback marks, scenarios. */
-import { expect, goTo, openFresh, solved, test } from './fixtures'
-import { inspector, jointRow, put, reading, stage } from './hands'
+import { expect, goTo, openFresh, solved, test } from '../fixtures'
+import { inspector, jointRow, put, reading, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 

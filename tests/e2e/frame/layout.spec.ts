@@ -2,8 +2,8 @@
 import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
-import { expect, jointRow, openFresh, selectCrank, test } from './fixtures'
-import { choose, outline, stage } from './hands'
+import { expect, jointRow, openFresh, selectCrank, test } from '../fixtures'
+import { choose, outline, stage } from '../hands'
 
 /** Elements whose content is wider or higher than they show, leaving out those that are meant to scroll or cut. */
 const cutOff = (page: Page) =>
@@ -14,7 +14,7 @@ const cutOff = (page: Page) =>
         const box = element.getBoundingClientRect()
         if (box.width < 2 || box.height < 2 || style.visibility === 'hidden') return false
         if (element.closest('.vue-flow__viewport, .v-overlay-container, svg, .sr-only')) return false
-        // what stands in a list or panel that scrolls can be scrolled to
+        // what is in a list or panel that scrolls can be scrolled to
         for (let above = element.parentElement; above; above = above.parentElement)
           if (/auto|scroll/.test(getComputedStyle(above).overflowY)) return false
         const beyond =
