@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A datum on the desk: where it stands in ground, each coordinate to be typed; it can be dragged by its mark in the view. */
+/** A datum on the desk: where it is in ground, each coordinate to be typed; it can be dragged by its mark in the view. */
 import { parseQuantity } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import PointFields from '~/fields/PointFields.vue'

@@ -5,7 +5,7 @@ import { usePanelsStore } from '../model/screen/panels'
 import { useOverlaysStore } from '../view/overlays'
 import { useStageStore } from '../model/screen/stage'
 
-/** A datum of the desk: its body, and where it stands on it [m]. */
+/** A datum of the desk: its body, and where it is on it [m]. */
 export interface Grip {
   readonly datum: string
   readonly name: string

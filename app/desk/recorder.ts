@@ -1,5 +1,5 @@
 /**
- * Records what is done by hand: where every joint stands, each time it has moved. What was recorded becomes lanes of the
+ * Records what is done by hand: where every joint is, each time it has moved. What was recorded becomes lanes of the
  * scenario when it is stopped.
  */
 import { fail, reasons } from '@ligamen/core'

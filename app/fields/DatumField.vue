@@ -11,7 +11,7 @@ const datums = computed(() => picking.named)
 
 const items = computed(() => {
   const all = datums.value.map((datum, k) => ({ value: k, title: datum.words }))
-  // a pick that the list does not hold stands before it
+  // a pick that the list does not have comes before it
   const own = props.pick && index.value < 0 ? [{ value: -1, title: props.pick.words }] : []
   return [...own, ...all]
 })

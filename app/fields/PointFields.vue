@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Three lengths along x, y and z, each committed by itself. Lies in the grid of what it stands in. */
+/** Three lengths along x, y and z, each committed by itself. Its fields are items of the grid around them. */
 import type { Problem, Quantity } from '@ligamen/core'
 import QuantityField from './QuantityField.vue'
 

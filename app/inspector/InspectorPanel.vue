@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What is selected, or the run itself when nothing is; the mobility panel stands in its place while it is open. */
+/** What is selected, or the run itself when nothing is; the mobility panel is in its place while it is open. */
 import BodyInspector from './bodies/BodyInspector.vue'
 import GroupInspector from './bodies/GroupInspector.vue'
 import JointInspector from './joints/JointInspector.vue'

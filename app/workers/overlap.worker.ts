@@ -1,5 +1,5 @@
 /**
- * Static interference: which bodies overlap where they stand, and by what volume, by boolean intersection of their solids.
+ * Static interference: which bodies overlap where they are, and by what volume, by boolean intersection of their solids.
  * Pairs whose boxes do not meet are passed over. Volumes are found in millimetres, where the kernel's tolerances suit.
  */
 import Module from 'manifold-3d'

@@ -8,7 +8,7 @@ export type Flat = readonly [number, number]
 
 const at3 = (p: Point | Flat): [number, number, number] => [p[0], p[1], p[2] ?? 0]
 
-/** Where a joint stands in ground at the starting pose; z along `axis`, x toward `zero`. */
+/** Where a joint is in ground at the starting pose; z along `axis`, x toward `zero`. */
 export interface Place {
   readonly axis?: Point
   readonly zero?: Point

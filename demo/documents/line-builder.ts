@@ -1,6 +1,6 @@
 /**
- * Writing down a machine in ground coordinates: bodies stand unturned at a point, parts are placed on them, and joints are
- * given by the point and the axis of ground where they stand. All lengths in mm.
+ * Writing down a machine in ground coordinates: bodies are unturned at a point, parts are placed on them, and joints are
+ * given by the point and the axis of ground where they are. All lengths in mm.
  */
 import { FORMAT, FORMAT_VERSION, shapeType } from '@ligamen/core'
 import type { AnyRelation, MechanismDocument } from '@ligamen/core'

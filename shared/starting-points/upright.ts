@@ -13,7 +13,7 @@ function upright(degrees = 0): [number, number, number, number] {
   return [HALF * c, HALF * c, -HALF * s, HALF * s]
 }
 
-/** Where a body stands: right [mm], up [mm], toward the viewer [mm], turn [deg]. */
+/** Where a body is: right [mm], up [mm], toward the viewer [mm], turn [deg]. */
 export function standing(right: number, up: number, toward: number, degrees = 0): Placement {
   return { position: [mm(right), mm(-toward), mm(up)], orientation: upright(degrees) }
 }

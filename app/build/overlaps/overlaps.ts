@@ -1,4 +1,4 @@
-/** Which bodies overlap where they stand on screen; asked for by hand, and stale as soon as anything moves. */
+/** Which bodies overlap where they are on screen; asked for by hand, and stale as soon as anything moves. */
 import {
   CHORDS,
   placedFrames,

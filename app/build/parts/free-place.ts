@@ -1,7 +1,7 @@
-/** A free place beside what stands already, on its floor, for something new. */
+/** A free place beside what is there already, on its floor, for something new. */
 type Bounds = readonly [number, number, number, number, number, number]
 
-/** @param bounds lower and upper corner of what stands already [m]; null for nothing */
+/** @param bounds lower and upper corner of what is there already [m]; null for nothing */
 export function placeBeside(bounds: Bounds | null): [number, number, number] {
   if (!bounds) return [0, 0, 0]
   const [x0, y0, z0, x1, y1, z1] = bounds

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Every joint with what it does and where it stands; the selected one is put elsewhere by slider or number. */
+/** Every joint with what it does and where it is; the selected one is put elsewhere by slider or number. */
 import PositionRow from './PositionRow.vue'
 import { useJointControl } from '~/model/pose/useJointControl'
 import { useReadings } from '~/model/pose/useReadings'

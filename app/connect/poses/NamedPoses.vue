@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * Poses kept by name: save where it stands, go there again, make it the home pose, and chain them into a scenario in their
+ * Poses kept by name: save where it is, go there again, make it the home pose, and chain them into a scenario in their
  * order, each with a time.
  */
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'

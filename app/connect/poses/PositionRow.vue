@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. Out of sight it stands still. */
+/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. Out of sight it stays still. */
 import { useElementVisibility } from '@vueuse/core'
 import PositionField from './PositionField.vue'
 import StateTag from '~/fields/StateTag.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The table that stands below an open lane: its rows, and what can be added at its foot. */
+/** The table that is below an open lane: its rows, and what can be added at its foot. */
 defineProps<{ label: string }>()
 </script>
 

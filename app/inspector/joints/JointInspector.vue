@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A joint: what it joins, where it stands at the playhead, its driver, and what moves with it. */
+/** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
 import { jointType } from '@ligamen/core'
 import type { Joint, Motor } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The freedoms of a joint with their limits and rest position: typed, taken from where it stands, and played through. */
+/** The freedoms of a joint with their limits and rest position: typed, taken from where it is, and played through. */
 import { mdiPlay } from '@mdi/js'
 import { freedomDimension, jointType, reasons } from '@ligamen/core'
 import type { Joint, JointFreedom, Problem, Quantity } from '@ligamen/core'

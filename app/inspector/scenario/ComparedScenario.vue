@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Another scenario beside the one shown: its curves in the lanes, a ghost where it stands, and where the two differ most. */
+/** Another scenario beside the one shown: its curves in the lanes, a ghost where it is, and where the two differ most. */
 import type { Scenario } from '@ligamen/core'
 import { differencesOf } from '~/inspector/scenario/compare-takes'
 import { display, seconds } from '~/fields/display'

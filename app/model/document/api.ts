@@ -7,7 +7,7 @@ export interface Refusal {
   status: number
   detail: string
   problems?: Problem[]
-  /** With status 409: what stands on the server now. */
+  /** With status 409: what is on the server now. */
   revision?: number
   changedAt?: string
   document?: MechanismDocument

@@ -1,4 +1,4 @@
-/** The playhead: one time for the view, the lanes and the numbers. It stands on solved frames only. */
+/** The playhead: one time for the view, the lanes and the numbers. It stops on solved frames only. */
 import { frameAt } from '@ligamen/core'
 import { betweenFrames, elapsed, marked } from './playhead'
 import type { Range } from './playhead'
@@ -25,7 +25,7 @@ export const usePlaybackStore = defineStore('playback', () => {
   /** The time of the frame shown. */
   const shown = computed(() => frame.value * interval.value)
 
-  /** The frame before the time, and the share of the way to the next one; whole frames while it stands still. */
+  /** The frame before the time, and the share of the way to the next one; whole frames while it stays still. */
   const between = computed(() => {
     if (!playing.value || interval.value === 0) return { first: frame.value, share: 0 }
     return betweenFrames(time.value, interval.value, last.value)

@@ -1,5 +1,5 @@
 /**
- * Where the bodies stand on screen: in the motion being previewed, where somebody has put them by hand, at the playhead of
+ * Where the bodies are on screen: in the motion being previewed, where somebody has put them by hand, at the playhead of
  * the take, or at home; whichever of these comes first.
  */
 import { usePreferredReducedMotion } from '@vueuse/core'
@@ -35,7 +35,7 @@ export const usePoseStore = defineStore('pose', () => {
       case 'preview':
         return { bodies: report.bodies, poses: preview.value!.clip.poses, at: previewFrame.value * frame }
       case 'take': {
-        // while it plays, the bodies stand between two frames as well
+        // while it plays, the bodies are between two frames as well
         const { first, share } = playback.between
         const next = share > 0 ? (first + 1) * frame : undefined
         return { bodies: take!.bodies, poses: take!.poses, at: first * frame, next, share }

@@ -1,13 +1,13 @@
-/** Where the bodies stand on screen, and where a point of one of them stands in ground. */
+/** Where the bodies are on screen, and where a point of one of them is in ground. */
 import { frameOfPose, identityFrame, moved, multiply, ORIGIN } from '@ligamen/core'
 import type { Frame } from '@ligamen/core'
 
-/** Ids of the bodies, and the array and places at which their poses stand. */
+/** Ids of the bodies, and the array and places at which their poses are. */
 export interface ShownPoses {
   readonly bodies: readonly string[]
   readonly poses: Float64Array
   readonly at: number
-  /** Another pose, toward which they stand by a share of the way. */
+  /** Another pose; they are a share of the way toward it. */
   readonly next?: number
   readonly share?: number
 }

@@ -1,4 +1,4 @@
-/** What placing works on: where the bodies stand now, the bodies selected, and the datums to turn about. */
+/** What placing works on: where the bodies are now, the bodies selected, and the datums to turn about. */
 import { bodiesOf, frameOfPose, identityFrame, multiply, POSE } from '@ligamen/core'
 import type { Frame } from '@ligamen/core'
 import { namedDatumsOf } from '~/model/picking/named-datums'

@@ -1,4 +1,4 @@
-/** Joint coordinates where the bodies stand on screen: at the playhead, by hand, or at home. */
+/** Joint coordinates where the bodies are on screen: at the playhead, by hand, or at home. */
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useStates } from './useStates'
 import { usePoseStore } from '~/model/pose/pose'

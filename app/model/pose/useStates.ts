@@ -1,4 +1,4 @@
-/** What every joint does where the playhead stands, by id: cues change it on the way; before it runs, as it starts. */
+/** What every joint does where the playhead is, by id: cues change it on the way; before it runs, as it starts. */
 import type { JointState } from '@ligamen/core'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'

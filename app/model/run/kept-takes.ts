@@ -53,7 +53,7 @@ interface Stored extends KeptTake {
   readonly shape: number
 }
 
-/** Where the mechanisms stand in the order of their newest takes; the takes themselves are too large to be read for that. */
+/** Where the mechanisms are in the order of their newest takes; the takes themselves are too large to be read for that. */
 const ORDER = 'order'
 
 let store: ReturnType<typeof createStore> | null = null

@@ -1,4 +1,4 @@
-/** Which panels stand open over those of the stage. */
+/** Which panels are open over those of the stage. */
 export const usePanelsStore = defineStore('panels', () => {
   const mobility = ref(false)
   const palette = ref(false)

@@ -1,5 +1,5 @@
 /**
- * What is seen of the mechanism: hidden and see-through bodies, those that stand alone, the group that is opened. It belongs
+ * What is seen of the mechanism: hidden and see-through bodies, those that are shown alone, the group that is opened. It belongs
  * to the person at the screen, not to the document, and is kept in the browser for each mechanism.
  */
 import { useLocalStorage } from '@vueuse/core'

@@ -116,7 +116,7 @@ async function copy() {
   overflow: hidden;
 }
 
-/* a table stands below its lane */
+/* a table is below its lane */
 .workspace.tall {
   grid-template-rows: 48px minmax(0, 1fr) 350px;
 }

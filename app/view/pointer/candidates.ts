@@ -133,7 +133,7 @@ function wordsOf(feature: Feature): string {
   }
 }
 
-/** Whether a named datum is the same place; a round face gives its axis wherever along it the datum stands. */
+/** Whether a named datum is the same place; a round face gives its axis wherever along it the datum is. */
 function agrees(named: Frame, found: Frame, feature: Feature): boolean {
   const along = named[6]! * found[6]! + named[7]! * found[7]! + named[8]! * found[8]!
   if (Math.abs(Math.abs(along) - 1) > 1e-6 || (feature.kind === 'plane' && along < 0)) return false

@@ -1,7 +1,7 @@
 /** Which bodies hang together by joints. */
 import type { ModelReport } from '@ligamen/core'
 
-/** The bodies that hang together with one, or null when something of them stands still. */
+/** The bodies that hang together with one, or null when something of them stays still. */
 export function floatingWith(
   report: ModelReport,
   still: ReadonlySet<string>,

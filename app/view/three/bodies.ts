@@ -109,7 +109,7 @@ export class BodyShapes {
     this.moved = true
   }
 
-  /** Draws all parts once more, seen through, where their bodies stand at other poses. */
+  /** Draws all parts once more, seen through, where their bodies are at other poses. */
   setGhosts(ids: readonly string[], poses: Float64Array, at: readonly number[]): void {
     for (const ghost of this.ghosts) ghost.dispose()
     this.ghosts = []
@@ -148,7 +148,7 @@ export class BodyShapes {
       }
   }
 
-  /** Shows bodies moved in ground from where they stood when the motion began. */
+  /** Shows bodies moved in ground from where they were when the motion began. */
   moveBy(ids: readonly string[], motion: THREE.Matrix4, done: boolean): void {
     for (const id of ids) {
       const group = this.groups.get(id)
@@ -165,7 +165,7 @@ export class BodyShapes {
     this.moved = true
   }
 
-  /** Puts the parts where their bodies stand; to be called before anything is drawn. */
+  /** Puts the parts where their bodies are; to be called before anything is drawn. */
   settle(): void {
     if (!this.moved) return
     this.moved = false
@@ -230,7 +230,7 @@ export class BodyShapes {
     return this.boundsOf()
   }
 
-  /** A length that stands for the whole [m]. */
+  /** A length that represents the whole [m]. */
   size(): number {
     const box = this.bounds()
     return box.isEmpty() ? 0.1 : box.getSize(new THREE.Vector3()).length()

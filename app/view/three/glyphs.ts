@@ -30,7 +30,7 @@ export class JointGlyphs {
   private selected: ReadonlySet<string> = new Set()
 
   constructor() {
-    // glyphs show through the parts that stand before them
+    // glyphs show through the parts in front of them
     for (const material of [this.plain, this.driven, this.chosen]) {
       material.depthTest = false
       material.transparent = true

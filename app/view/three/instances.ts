@@ -4,7 +4,7 @@
  */
 import * as THREE from 'three'
 
-/** A copy: the group of its body, and where it stands on it. */
+/** A copy: the group of its body, and where it is on it. */
 export interface Copy {
   readonly group: THREE.Group
   readonly local: THREE.Matrix4
@@ -31,7 +31,7 @@ export class Instances {
     this.object.matrixAutoUpdate = false
   }
 
-  /** Puts every copy where its body stands; the matrices of the bodies in ground must be right. */
+  /** Puts every copy where its body is; the matrices of the bodies in ground must be right. */
   settle(): void {
     const { instanceMatrix } = this.object
     for (let k = 0; k < this.copies.length; k++) {

@@ -1,6 +1,6 @@
 /**
  * Marks over the model: datums that are picked or offered, with their axis and zero direction, and the ghost of a part
- * that is about to be made. They show through what stands before them.
+ * that is about to be made. They show through what is in front of them.
  */
 import * as THREE from 'three'
 import { joined, CHORDS, shapeOf } from '@ligamen/core'

@@ -67,7 +67,7 @@ export class Strands {
       if (!isMoved && stands[2 * FRAME] === turn) return
       stands[2 * FRAME] = turn
       const line = strandLine(place, first, second, turn)
-      // a belt whose pulleys stand still only takes its marks along
+      // a belt whose pulleys stay still only takes its marks along
       if (isMoved || !line.marks) tube(mesh.geometry, line.points, place.thickness / 2)
       marks.visible = line.marks !== undefined
       if (line.marks) put(marks.geometry, 'position', line.marks)

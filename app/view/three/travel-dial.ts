@@ -1,6 +1,6 @@
 /**
  * The travel of a joint drawn on the model: a dial about the axis of what turns, a rail along the axis of what slides, with a
- * needle where it stands and a knob at each limit that can be pulled.
+ * needle where it is and a knob at each limit that can be pulled.
  */
 import * as THREE from 'three'
 import type { Frame } from '@ligamen/core'
@@ -24,7 +24,7 @@ export interface DialSpec {
 
 /** Share of the mechanism's size. */
 const RADIUS = 0.09
-/** Where the knob of a limit stands that is not there yet [rad, or sizes]. */
+/** Where the knob of a limit is that is not there yet [rad, or sizes]. */
 const SPARE_TURN = Math.PI / 2
 const SPARE_SLIDE = 0.15
 

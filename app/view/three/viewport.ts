@@ -201,7 +201,7 @@ export class Viewport {
     this.redraw()
   }
 
-  /** A part about to be made, where it would stand; null for none. */
+  /** A part about to be made, where it would be; null for none. */
   setGhost(part: ResolvedPart | null, frame: Frame): void {
     this.markers.setGhost(part, frame)
     this.redraw()
@@ -220,7 +220,7 @@ export class Viewport {
     return min.x > max.x ? null : [min.x, min.y, min.z, max.x, max.y, max.z]
   }
 
-  /** What stands under a point of the canvas (CSS pixels). */
+  /** What is under a point of the canvas (CSS pixels). */
   pick(x: number, y: number): Hit {
     const ray = this.rayAt(x, y)
     const joint = this.glyphs.hit(ray)
@@ -229,7 +229,7 @@ export class Viewport {
     return body ? { kind: 'body', id: body.body } : null
   }
 
-  /** Where a body stands under a point of the canvas. */
+  /** Where a body is under a point of the canvas. */
   hitAt(x: number, y: number): BodyHit | null {
     return this.bodies.hit(this.rayAt(x, y))
   }

@@ -1,17 +1,17 @@
-/** What the solver's worker works on: the model of the document, and where it stands while nothing runs. */
+/** What the solver's worker works on: the model of the document, and where it is while nothing runs. */
 import { POSE, grab, readStanding, standNear } from '@ligamen/core'
 import type { Clip, CoordinateValue, Dragger, MechanismDocument, Model, Standing } from '@ligamen/core'
 
 export class Bench {
   document: MechanismDocument | null = null
   model: Model | null = null
-  /** Link coordinates where it stands; those of home when nobody has moved it. */
+  /** Link coordinates where it is; those of home when nobody has moved it. */
   q: Float64Array = new Float64Array(0)
   private held: Dragger | null = null
   /** The newest place to which the held point should go; older ones are passed over. */
   private target: readonly [number, number, number] | null = null
 
-  /** Takes over a model. `near` keeps it where it stood, as far as that still holds. */
+  /** Takes over a model. `near` keeps it where it was, as far as that still holds. */
   put(model: Model, near: boolean): void {
     const before = near ? this.away() : null
     this.held = null
@@ -23,7 +23,7 @@ export class Bench {
     if (stood.ok) this.q = stood.value
   }
 
-  /** Where it stands when that is not home. */
+  /** Where it is when that is not home. */
   standing(): Standing | null {
     return this.model && this.q !== this.model.home ? readStanding(this.model, this.q) : null
   }

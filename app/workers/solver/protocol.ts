@@ -10,8 +10,8 @@ export type ToSolver =
   /** Replaces everything by a document. */
   | { type: 'open'; request: number; document: MechanismDocument; scenario: string; known: string[] }
   /**
-   * Tries an edit: it holds only when the mechanism still compiles and assembles. With `home` the mechanism stands at its
-   * home pose afterwards, else near where it stands now. What is solved from one of the `known` fingerprints is not solved
+   * Tries an edit: it holds only when the mechanism still compiles and assembles. With `home` the mechanism is at its
+   * home pose afterwards, else near where it is now. What is solved from one of the `known` fingerprints is not solved
    * again.
    */
   | {
@@ -42,7 +42,7 @@ export type FromSolver =
     }
   | { type: 'refused'; request: number; problems: Problem[] }
   | { type: 'answered'; request: number; answer: unknown }
-  /** Where it stands while it is dragged, and how far the point stays from its target [m]. */
+  /** Where it is while it is dragged, and how far the point stays from its target [m]. */
   | { type: 'dragged'; standing: Standing; gap: number }
   /** Sent while a run takes longer than a moment. */
   | { type: 'progress'; share: number }

@@ -56,7 +56,7 @@ export interface Effect {
   readonly sentences: readonly string[]
   /** What would be held a second time with it. */
   readonly twice: readonly string[]
-  /** Where everything would stand, and its freedom played as a small motion. */
+  /** Where everything would be, and its freedom played as a small motion. */
   readonly poses: Float64Array | null
   readonly clip: Clip | null
 }
@@ -80,7 +80,7 @@ export interface LooseShown {
   readonly sentence: string
   readonly joint: string | null
   readonly clip: Clip
-  /** The document in which it is held where it stands, and the name of that edit. */
+  /** The document in which it is held where it is, and the name of that edit. */
   readonly held: { readonly document: MechanismDocument; readonly edit: string } | null
 }
 
@@ -182,7 +182,7 @@ export const questions = {
       })
   },
 
-  /** From where it stands to one limit of a coordinate, to the other, and back. */
+  /** From where it is to one limit of a coordinate, to the other, and back. */
   travel({ model, q }: Bench, name: CoordinateName): Result<Clip> {
     if (!model) return nothing()
     const index = indexOf(model, name)
@@ -198,7 +198,7 @@ export const questions = {
     return succeed(joinClips(ends.map((to) => thereAndBack(model.mechanism, q, index, to, EACH_WAY))))
   },
 
-  /** Goes to joint positions by a feasible path and stands there. */
+  /** Goes to joint positions by a feasible path and stays there. */
   goTo(bench: Bench, values: readonly CoordinateValue[]): Result<{ clip: Clip; standing: Standing }> {
     const { model, q } = bench
     if (!model) return nothing()
@@ -259,7 +259,7 @@ export const questions = {
     return recordInto(model.document, scenario, recording, items)
   },
 
-  /** Where everything would stand at joint positions, without going there; null when it cannot. */
+  /** Where everything would be at joint positions, without going there; null when it cannot. */
   look({ model }: Bench, values: readonly CoordinateValue[]): Float64Array | null {
     const stood = model && standNear(model, values)
     return model && stood?.ok ? readStanding(model, stood.value).poses : null
@@ -285,7 +285,7 @@ function indexOf({ mechanism }: Model, { joint, freedom }: CoordinateName): numb
   return found ? mechanism.coordinates.indexOf(found) : -1
 }
 
-/** Where a model stands at home, with the freedom of one of its joints as a small motion. */
+/** Where a model is at home, with the freedom of one of its joints as a small motion. */
 function shownIn(model: Model | null, joint: string | null): Pick<Effect, 'holds' | 'poses' | 'clip'> {
   if (!model) return { holds: false, poses: null, clip: null }
   const { mechanism, home } = model

@@ -15,7 +15,7 @@ export interface GraphEdge {
   readonly name: string
   readonly source: string
   readonly target: string
-  /** Where along the edge its joint is marked: several joints between two nodes stand side by side. */
+  /** Where along the edge its joint is marked: several joints between two nodes are side by side. */
   readonly share: number
 }
 

@@ -192,7 +192,7 @@ function suspendedFinding(model: Model, id: string): Finding {
   }
 }
 
-/** The document with the joint made anew where its bodies stand, when that holds. */
+/** The document with the joint made anew where its bodies are, when that holds. */
 function whereThingsStand(model: Model, id: string): MechanismDocument | null {
   const { kind } = model.document.joints.find((j) => j.id === id)!
   const target = rejoinInPlace(model.document, readStanding(model, model.home).poses, id, kind)

@@ -22,7 +22,7 @@ export interface Driven {
   readonly link: number
   readonly rows: readonly Row[]
   readonly driver: string
-  /** What it stands on: a joint, a mate or a datum, by id and name. */
+  /** What it acts on: a joint, a mate or a datum, by id and name. */
   readonly target: string
   readonly targetName: string
 }
@@ -110,7 +110,7 @@ export function jointStates(
     }
     return [{ link, evaluate }]
   })
-  // rows start from where they stand
+  // rows start from where they are
   const stands = valuesOf(
     mechanism,
     q,
@@ -150,7 +150,7 @@ export function jointStates(
     else if (started && moves(c)) states[id] = 'follows'
     else if (started && drives.length + rows.length > 0 && !(link >= 0 && parked.has(link))) still.add(c)
   })
-  // what stands still for a moment, as in a dwell, follows all the same: a little later it moves
+  // what stays still for a moment, as in a dwell, follows all the same: a little later it moves
   for (const time of LATER) {
     if (still.size === 0 || !solver.advance(time)) break
     reader.read(solver.state, 0)

@@ -47,7 +47,7 @@ export function limitReached(
     const limit =
       value > settings.upper + slack ? settings.upper : value < settings.lower - slack ? settings.lower : null
     if (limit === null) continue
-    // what stood beyond the limit may come back to it
+    // what was beyond the limit may come back to it
     const [before, after] = [Math.abs(last.values[c] - limit), Math.abs(value - limit)]
     const sameSide = last.values[c] > limit === value > limit
     if (step > 0 && before > slack && sameSide && after <= before) continue

@@ -89,7 +89,7 @@ function wave(from: number, amplitude: number): TimeFunction {
   }
 }
 
-/** A small motion to and fro that starts and ends at rest where things stand. */
+/** A small motion to and fro that starts and ends at rest where things are. */
 export function wiggle(mechanism: Mechanism, q: Float64Array, index: number): Clip {
   const { dimension, settings } = mechanism.coordinates[index]
   const reach = dimension === 'angle' ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size

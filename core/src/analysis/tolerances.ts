@@ -13,7 +13,7 @@ export const AGREES = 1e-8
 export const TOUCHING = 1e-9
 
 /**
- * Rate, beside rates near 1, that counts as standing still [rad/s, sizes/s]. Larger: slow followers are told as parked.
+ * Rate, beside rates near 1, that counts as staying still [rad/s, sizes/s]. Larger: slow followers are told as parked.
  * Smaller: rounding moves.
  */
 export const STILL = 1e-9

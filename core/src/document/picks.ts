@@ -6,7 +6,7 @@ import { freshId, slug } from './ids'
 /** What a person has picked: a place on a body, as a datum would say it. */
 export type DatumPick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset'>
 
-/** The datum of a pick, by id: one that stands there already, else a new one in the draft. */
+/** The datum of a pick, by id: one that is there already, else a new one in the draft. */
 export function datumOf(draft: MechanismDocument, pick: DatumPick): string {
   const same = draft.datums.find(
     ({ body, feature, offset, flip, turn }) =>

@@ -47,7 +47,7 @@ export function bringIn(
   })
   const bodies: string[] = []
 
-  /** Returns the ids of what stands for the node: its body, its group, or what is in it when it needs neither. */
+  /** Returns the ids of what represents the node: its body, its group, or what is in it when it needs neither. */
   const visit = (node: SceneNode, above: Frame): string[] => {
     const frame = multiply(above, scaled(node.frame, unit))
     const called = named(node.name, name)

@@ -72,7 +72,7 @@ class Writing {
     const { document } = this.model
     const edges = this.tree()
     for (const { joint, child, forward } of edges) {
-      // a link's frame stands at its joint
+      // a link's frame is at its joint
       if (joint) this.linkFrames[child].set((forward ? joint.to : joint.from).frame.subarray(ORIGIN), ORIGIN)
     }
     this.lines.push('<?xml version="1.0"?>', `<robot name="${escapeXml(document.name)}">`)
@@ -218,7 +218,7 @@ class Writing {
     })
   }
 
-  /** How the second datum stands in the first where the coordinate is zero. */
+  /** How the second datum is in the first where the coordinate is zero. */
   private zeroOf({ source, type }: ResolvedJoint): Frame {
     const [freedom] = type.freedoms
     const zero = type.freedoms.length === 1 ? source.freedoms?.[0]?.zero : undefined

@@ -1,4 +1,4 @@
-/** The frame of a datum that stands between two others of its body. */
+/** The frame of a datum that is between two others of its body. */
 import type { Between } from '../document/format/parts'
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'

@@ -99,7 +99,7 @@ function momentsOf(
   return refinedMoments(moments(shape.solids(CHORDS)), moments(shape.solids(2 * CHORDS)))
 }
 
-/** Raw moments of a solid seen from the frame in which its own frame stands. */
+/** Raw moments of a solid seen from the frame in which its own frame is. */
 function moveMoments(m: Float64Array, f: Frame): Float64Array {
   const o = f.subarray(ORIGIN, ORIGIN + 3)
   const first = [m[1], m[2], m[3]]

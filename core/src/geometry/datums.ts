@@ -27,7 +27,7 @@ export interface ResolvedDatum {
   readonly frame: Frame
 }
 
-/** Datums that stand between others come after those, however the document orders them. */
+/** Datums that are between others come after those, however the document orders them. */
 export function resolveDatums(
   document: MechanismDocument,
   bodies: readonly ResolvedBody[],
@@ -55,7 +55,7 @@ export function resolveDatums(
       else
         problems.push(...frame.problems.map((p) => ({ pointer: `${path}/between`, ids: [source.id], ...p })))
     }
-    // whatever stands on a faulty datum is not reported too
+    // what is placed on a faulty datum is not reported too
     if (later.length === waiting.length || problems.length > 0) break
     waiting = later
   }

@@ -83,7 +83,7 @@ export function flipped(a: Frame): Frame {
 
 /**
  * The frame at the origin whose z lies along `axis` and whose x points as nearly toward `zero` as it can; without a
- * `zero`, toward the first of x, y that stands well across the axis. Null when `zero` lies along the axis.
+ * `zero`, toward the first of x, y that is well across the axis. Null when `zero` lies along the axis.
  */
 export function frameAlong(axis: Vector, zero?: Vector): Frame | null {
   const length = norm(axis)

@@ -11,7 +11,7 @@ import { LEAST_PIVOT } from './tolerances'
 export interface LinearSystem {
   /** The numbers, to be written anew before `factor`; places without an entry stay zero. */
   readonly values: Float64Array
-  /** Where the entry of a row and a column stands in `values`. */
+  /** Where the entry of a row and a column is in `values`. */
   place(row: number, column: number): number
   /** Factors in place; writes the pivot ratio with the sign of the determinant, see lu.ts. */
   factor(ratio: Float64Array): void
@@ -51,7 +51,7 @@ export class SparseSystem implements LinearSystem {
   /** Row and column of every pivot, in order. */
   private readonly rows: Int32Array
   private readonly columns: Int32Array
-  /** Entries row by row in pivot order: where each row starts, where its diagonal stands, the pivot of each column. */
+  /** Entries row by row in pivot order: where each row starts, where its diagonal is, the pivot of each column. */
   private readonly starts: Int32Array
   private readonly diagonal: Int32Array
   private readonly entryColumn: Int32Array

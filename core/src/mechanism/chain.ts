@@ -174,7 +174,7 @@ export class ChainBuilder {
     }
   }
 
-  /** Two bodies of one rigid group stand as their poses say. */
+  /** Two bodies of one rigid group are as their poses say. */
   private bind(body: number, parent: number): void {
     this.bodyLink[body] = this.bodyLink[parent]
     this.bodyOffset[body] = multiply(
@@ -223,7 +223,7 @@ export class ChainBuilder {
     this.bodyOffset[body] = end.frame
   }
 
-  /** Where a joint that is off the tree puts a body without a pose of its own, when the other body stands already. */
+  /** Where a joint that is off the tree puts a body without a pose of its own, when the other body is placed already. */
   private poseByJoint(body: number): Frame {
     const stands = (other: number) => this.geometry.bodies[other].pose !== null || this.bodyLink[other] > 0
     const joint = this.geometry.joints.find(

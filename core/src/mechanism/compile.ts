@@ -42,7 +42,7 @@ export interface Mechanism extends Chain {
   readonly coordinates: readonly Coordinate[]
   readonly mateReadings: readonly MateReading[]
   readonly relations: readonly CompiledRelation[]
-  /** A length that stands for the mechanism's size [m], to weigh lengths against angles. */
+  /** A length that represents the mechanism's size [m], to weigh lengths against angles. */
   readonly size: number
   /** Two datums, by id, as a pair of frames on links; null is the ground's own frame. */
   readonly pairOf: (from: string | null, to: string) => Pair

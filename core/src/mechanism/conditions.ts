@@ -55,7 +55,7 @@ export const slide = (i: Axis): Condition => ({
   winds: false,
 })
 
-/** Axis i of A stands square to axis j of B: their dot product [-]. It holds the tilt about the third axis. */
+/** Axis i of A is square to axis j of B: their dot product [-]. It holds the tilt about the third axis. */
 export const square = (i: Axis, j: Axis): Condition => {
   const third = (i === j ? i : 3 - i - j) as Axis
   return {

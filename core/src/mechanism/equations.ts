@@ -33,7 +33,7 @@ export class Equations extends RowTable {
     this.windings = new Windings(this.windingTerms(), this.termPair.length)
   }
 
-  /** Places the frames of the given pairs; their links must stand. */
+  /** Places the frames of the given pairs; their links must be placed. */
   placePairs(state: MotionState, pairs: Int32Array): void {
     const { pairLinks, pairFrames, frames } = this
     const { world } = state
@@ -61,7 +61,7 @@ export class Equations extends RowTable {
     }
   }
 
-  /** Writes the negative scaled residuals of many rows into `out`; their pairs must stand. */
+  /** Writes the negative scaled residuals of many rows into `out`; their pairs must be placed. */
   residuals(state: MotionState, rows: Int32Array, out: Float64Array): void {
     const { simple, frames, termPair, axisA, axisB, kind, factor, weight, firstTerm } = this
     for (let n = 0; n < rows.length; n++) {
@@ -138,14 +138,14 @@ export class Equations extends RowTable {
       for (let k = 0; k < 6; k++) sum += wrench[k] * (twistRate[b + k] - twistRate[a + k])
       const condition = conditions[t]!
       conditionWrenchRate(condition, frames, at, frames, at + FRAME, twist, a, b, wrench)
-      // the sign of a primitive stands in its factor already
+      // the sign of a primitive is in its factor already
       const { sign } = condition.parts[0]
       for (let k = 0; k < 6; k++) sum += sign * wrench[k] * (twist[b + k] - twist[a + k])
       out[n] = -weight[row] * factor[t] * sum
     }
   }
 
-  /** Scaled residual of a row; its pairs must stand. */
+  /** Scaled residual of a row; its pairs must be placed. */
   residual(state: MotionState, row: number): number {
     const end = this.firstTerm[row + 1]
     let sum = this.constant[row] - this.targets[3 * row]
@@ -336,7 +336,7 @@ export class Equations extends RowTable {
     const a = 6 * pairLinks[2 * pair]
     const b = 6 * pairLinks[2 * pair + 1]
     conditionWrenchRate(this.conditions[term]!, frames, at, frames, at + FRAME, state.twist, a, b, wrench)
-    // the sign of a primitive stands in its factor already
+    // the sign of a primitive is in its factor already
     const sign = this.kind[term] === PRODUCT ? this.conditions[term]!.parts[0].sign : 1
     return direct + sign * this.wrenchOn(state.twist, term)
   }
@@ -357,7 +357,7 @@ export class Equations extends RowTable {
     )
   }
 
-  /** Loads the wrench of a term; that of a primitive without its sign, which stands in the factor. */
+  /** Loads the wrench of a term; that of a primitive without its sign, which is in the factor. */
   private loadWrench(term: number): void {
     const { frames, wrench } = this
     const kind = this.kind[term]

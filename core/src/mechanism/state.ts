@@ -44,7 +44,7 @@ export class MotionState {
     this.place(this.all)
   }
 
-  /** Frames and motion axes of the given links from their coordinates; other parents must stand already. */
+  /** Frames and motion axes of the given links from their coordinates; other parents must be placed already. */
   // eslint-disable-next-line max-lines-per-function -- the hottest loop there is, written out to allocate nothing
   place(links: Int32Array): void {
     const { linkParent, linkMotion, linkSign, linkFrame, linkPitch } = this.mechanism
@@ -129,7 +129,7 @@ export class MotionState {
     }
   }
 
-  /** Twists of the given links from their rates; they must stand. */
+  /** Twists of the given links from their rates; they must be placed. */
   spreadRates(links: Int32Array): void {
     const { linkParent } = this.mechanism
     const { twist, screw, rate } = this
@@ -228,7 +228,7 @@ export class MotionState {
     linkPath.get(link)!.follow(this.q[link], local)
     const p = FRAME * linkParent[link]
     const f = FRAME * link
-    // the path stands at the link's frame in the parent: ground <- parent <- frame <- path
+    // the path is at the link's frame in the parent: ground <- parent <- frame <- path
     const base = baseFrame
     for (let k = 0; k < 3; k++) {
       for (let c = 0; c < 4; c++) {

@@ -70,11 +70,11 @@ export interface ModelReport {
   readonly bodies: readonly string[]
   /** Home pose of every body, 7 numbers each. */
   readonly poses: Float64Array
-  /** Where every joint of the document stands, for drawing it. */
+  /** Where every joint of the document is, for drawing it. */
   readonly joints: readonly JointPlace[]
   /** The points that the datum probes follow. */
   readonly tracers: readonly Tracer[]
-  /** Every datum with its body and where it stands on it. */
+  /** Every datum with its body and where it is on it. */
   readonly datums: readonly DatumPlace[]
   /** Cords, belts and springs. */
   readonly strands: readonly AnyStrand[]
@@ -251,7 +251,7 @@ function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float
   return stopped ? refused(`after ${name}`, 'startAfter', [stopped]) : succeed(end)
 }
 
-/** Where a scenario is planned from: the end of another one is known once that is solved, and until then home stands for it. */
+/** Where a scenario is planned from: the end of another one is known once that is solved, and until then home is taken for it. */
 function plannedStart(model: Model, { source }: ResolvedScenario): Float64Array {
   const pose = model.document.poses?.find(({ id }) => id === source.startPose)
   const stood = pose ? standAtPose(model, pose) : null

@@ -1,5 +1,5 @@
 /**
- * Where a mechanism stands between its runs: coordinates that a person has set or dragged, near which everything holds.
+ * Where a mechanism is between its runs: coordinates that a person has set or dragged, near which everything holds.
  * The document says the home pose; this is any other one.
  */
 import { assembleFrom } from '../solve/assemble'

@@ -1,7 +1,7 @@
 /**
  * Acts: a run goes from one change to the next. A cue changes what holds, a value that is passed starts what waited for
  * it; from there on the motion is solved by a solver of its own, from the coordinates and counted turns where the last
- * one stood.
+ * one was.
  */
 import type { AnyCue } from '../document/format/cues'
 import type { Mechanism } from '../mechanism/compile'
@@ -24,7 +24,7 @@ import type { Watcher } from './watching'
 import type { ResolvedDriver } from './drivers/driver-type'
 import { SAME_INSTANT } from './tolerances'
 
-/** Where a motion stood, to go back to. */
+/** Where a motion was, to go back to. */
 interface Stand {
   readonly time: number
   readonly q: Float64Array
@@ -62,7 +62,7 @@ export class Acts {
     return this.solver.state
   }
 
-  /** Goes on to a time; returns why it cannot, and then it stands where it got to. */
+  /** Goes on to a time; returns why it cannot, and then it is where it got to. */
   reach(time: number): Problem | null {
     if (!this.begun) {
       this.begun = true
@@ -148,7 +148,7 @@ export class Acts {
     return null
   }
 
-  /** A driver that acts again goes on from where what it drives stands. */
+  /** A driver that acts again goes on from where what it drives is. */
   private planAnew(driver: ResolvedDriver): Problem | null {
     const { solver, mechanism, plan } = this
     let from = 0

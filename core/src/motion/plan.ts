@@ -53,7 +53,7 @@ export function planScenario(
   return courses.ok ? succeed({ timing, drivers }) : courses
 }
 
-/** The courses of drivers by id, as the timing now stands. Error: `moves-overlap`, with its place in the document. */
+/** The courses of drivers by id, as the timing now is. Error: `moves-overlap`, with its place in the document. */
 export function coursesOf(drivers: ScenarioPlan['drivers']): Result<ReadonlyMap<string, TimeFunction>> {
   const problems: Problem[] = []
   const courses = new Map<string, TimeFunction>()

@@ -149,7 +149,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
 }
 
 /**
- * Prepares a run. Where a driver starts elsewhere than it stands, the mechanism is assembled anew with it there.
+ * Prepares a run. Where a driver starts elsewhere than it is, the mechanism is assembled anew with it there.
  * @param measures twice the probes: those that are recorded, and those that ties wait for
  * @param start assembled coordinates by link, from which drivers count
  * @param times rising instants from 0 on, instead of the scenario's frames

@@ -15,7 +15,7 @@ import { INSTANT, REACHED } from './tolerances'
 type Read = (state: MotionState, step: number, out: Float64Array) => void
 
 export class Watcher {
-  /** Where the value stood at the last look but one, and at the last. */
+  /** Where the value was at the last look but one, and at the last. */
   private readonly before = new Float64Array(3)
   private readonly now = new Float64Array(3)
   private readonly tried = new Float64Array(3)
@@ -47,7 +47,7 @@ export class Watcher {
     if (Number.isNaN(this.lookedBefore)) return Number.NaN
     const from = before[0] - value
     const to = now[0] - value
-    // what stood at the value does not pass it by leaving
+    // what was at the value does not pass it by leaving
     if (Math.abs(from) <= slack || (Math.abs(to) > slack && Math.sign(from) === Math.sign(to)))
       return Number.NaN
     if (this.direction !== undefined && (this.direction === 'rising') !== from < 0) return Number.NaN

@@ -1,4 +1,4 @@
-/** Joints made anew where their bodies stand: to hold a free motion, or to agree with what holds already. */
+/** Joints made anew where their bodies are: to hold a free motion, or to agree with what holds already. */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
 import { jointKinds, jointType } from '../mechanism/joints/registry'
@@ -40,7 +40,7 @@ export function rejoinInPlace(
 }
 
 /**
- * The document in which a free motion is held where it stands: the joint loses the freedom, or a body that nothing ties is
+ * The document in which a free motion is held where it is: the joint loses the freedom, or a body that nothing ties is
  * held to ground. Null when the joint cannot lose it.
  * @param link that moves freely, see `looseMotions`
  */

@@ -1,5 +1,5 @@
 /**
- * Making a joint from two picks: which body comes, where everything stands afterwards, and what the joint would do to the
+ * Making a joint from two picks: which body comes, where everything is afterwards, and what the joint would do to the
  * mobility, all before anything is changed.
  */
 
@@ -187,7 +187,7 @@ export function heldTwice({ mechanism, home, mobility }: Model, joint: string): 
 
 const other = (side: 'first' | 'second') => (side === 'first' ? 'second' : 'first')
 
-/** Where the moving body would stand if nothing but the new joint held it [pose in ground]. */
+/** Where the moving body would be if nothing but the new joint held it [pose in ground]. */
 function seat(
   draft: MechanismDocument,
   joint: string,

@@ -1,5 +1,5 @@
 /**
- * Snapping wheels together: the second one is moved to the working centre distance, and turned until a tooth stands in a
+ * Snapping wheels together: the second one is moved to the working centre distance, and turned until a tooth is in a
  * space. Centre distances are those of ISO 21771 without backlash.
  */
 import { copyOf } from '../document/copy'
@@ -59,7 +59,7 @@ function snapGears(model: Model, a: PickedCoordinate, b: PickedCoordinate): Resu
   const [first, second] = [toothed(a), toothed(b)]
   if (first?.transmission.kind !== 'gear' || second?.transmission.kind !== 'gear')
     return noParts('both joints must carry a spur gear or an internal gear')
-  // an internal gear stands still, the pinion is moved
+  // an internal gear stays still, the pinion is moved
   const swap = first.transmission.internal
   const internal = first.transmission.internal || second.transmission.internal
   const [pinion, gear] = swap
@@ -97,7 +97,7 @@ function snapRack(model: Model, a: PickedCoordinate, b: PickedCoordinate): Resul
   const up = axisOf(rack.frame, 1)
   const gap = local[ORIGIN + 1] - working
   const shift: Vector = [up[0] * gap, up[1] * gap, up[2] * gap]
-  // the pinion turns until the tooth next to the pitch point stands in a space of the rack
+  // the pinion turns until the tooth next to the pitch point is in a space of the rack
   const about = axisOf(rack.frame, 2)
   const angle = signedAngle([-up[0], -up[1], -up[2]], axisOf(pinion.frame, 0), about)
   const step = Math.PI * toothing.module

@@ -2,7 +2,7 @@
 export type Transmission =
   /** Gear, datum `pitch centre`: x points at the middle of a tooth. */
   | { readonly kind: 'gear'; readonly toothing: Toothing; readonly internal: boolean }
-  /** Rack: z of its datum `pitch line` points along the travel; a tooth stands at its origin. */
+  /** Rack: z of its datum `pitch line` points along the travel; a tooth is at its origin. */
   | { readonly kind: 'rack'; readonly module: number; readonly pressureAngle: number }
   | { readonly kind: 'wheel'; readonly diameter: number }
   | { readonly kind: 'pulley'; readonly diameter: number }

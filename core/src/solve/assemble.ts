@@ -82,8 +82,8 @@ class Assembly {
   }
 
   /**
-   * Settles a component from where it stands, and when that comes to rest short of closing, from a little elsewhere: a
-   * start may lie just where no direction leads anywhere. The best attempt stands when all fail.
+   * Settles a component from where it is, and when that comes to rest short of closing, from a little elsewhere: a
+   * start may lie just where no direction leads anywhere. The best attempt is kept when all fail.
    */
   private settleFromNearby(component: Component): boolean {
     if (this.settle(component)) return true

@@ -56,7 +56,7 @@ export class Block {
 
   /**
    * @param moved links on the paths of the rows that move with the unknowns, parents first
-   * @param carried further links that stand once the block is closed, parents first
+   * @param carried further links that are placed once the block is closed, parents first
    * @param pairs of the rows
    */
   constructor(

@@ -3,7 +3,7 @@
  *
  * Each step predicts from the last two instants, closes every block by Newton, then solves rates and accelerations. A
  * step that will not close, or that would change the branch, is halved; when it becomes too short the failure is
- * reported and the last good state stands.
+ * reported and the last good state is kept.
  */
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'

@@ -4,7 +4,7 @@
  *
  * Components are found by union over the unknowns of every row; known (driven) links do not tie rows together. Within a
  * component the choice is made by rank (column-pivoted QR for small ones, sparse elimination for large ones). The
- * blocks are the strong components of the graph in which a row needs the unknowns it holds and those it stands on.
+ * blocks are the strong components of the graph in which a row needs the unknowns it holds and those it depends on.
  * Source: Duff, Erisman & Reid, Direct Methods for Sparse Matrices, chapter 6 (block triangular form).
  */
 import { strongComponents } from '../maths/components'
@@ -82,7 +82,7 @@ export function unknownsOfRow(equations: Equations, row: number, known: Uint8Arr
   return [...links]
 }
 
-/** Scaled derivatives of a row by the given unknowns at the present position; pairs must stand. */
+/** Scaled derivatives of a row by the given unknowns at the present position; pairs must be placed. */
 export function rowGradient(
   equations: Equations,
   state: MotionState,
@@ -190,7 +190,7 @@ export function triangular(
   const needs = paths.map((path, r) => {
     const others = new Set<number>()
     for (const link of path) {
-      // what a path stands on must stand before it, too
+      // what a path depends on is solved before it, too
       for (let l = link; l > 0; l = linkParent[l]) if (column[l] >= 0) others.add(rowOf[column[l]])
     }
     others.delete(r)

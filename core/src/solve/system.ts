@@ -1,5 +1,5 @@
 /**
- * A mechanism with some coordinates known, ready to be solved: its blocks in an order in which each stands on those
+ * A mechanism with some coordinates known, ready to be solved: its blocks in an order in which each depends on those
  * before it, and the links that each of them places.
  */
 import { Block } from './block'
@@ -63,7 +63,7 @@ export class System {
     equations.placeEveryPair(state)
   }
 
-  /** Closes all rows from the predicted coordinates; every link and pair stands afterwards. */
+  /** Closes all rows from the predicted coordinates; every link and pair is placed afterwards. */
   close(): SystemFailure | null {
     const { state, blocks, branches, equations, spare } = this
     state.place(this.first)
@@ -162,7 +162,7 @@ export class System {
       this.choices.flatMap(({ rows }) => rows),
       this.choices.flatMap(({ unknowns }) => unknowns),
     )
-    // the block after which a link stands; parents come before children
+    // the block after which a link is placed; parents come before children
     const ready = new Int32Array(links).fill(-1)
     plans.forEach(({ unknowns }, b) => {
       for (const link of unknowns) ready[link] = b

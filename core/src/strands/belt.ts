@@ -49,7 +49,7 @@ export function beltPlaces(mechanism: Mechanism): BeltPlace[] {
 }
 
 /**
- * The line of a belt where its bodies stand; its first point stands again at its end. Empty where the pulleys overlap.
+ * The line of a belt where its bodies are; its first point is again at its end. Empty where the pulleys overlap.
  * @param turn of the first pulley [rad]
  */
 export function beltLine(

@@ -76,7 +76,7 @@ export interface CordLine extends StrandLine {
 }
 
 /**
- * The line of a cord where its bodies stand.
+ * The line of a cord where its bodies are.
  * @param bearing frame in ground of the body that bears the drum; @param load of the other one
  * @param turn of the drum [rad]
  */

@@ -28,7 +28,7 @@ const lines: Readonly<
 > = { cord: cordLine, belt: beltLine, spring: springLine }
 
 /**
- * The line of a strand where its two bodies stand.
+ * The line of a strand where its two bodies are.
  * @param turn of its coordinate [rad]
  */
 export const strandLine = (place: AnyStrand, first: Frame, second: Frame, turn: number): StrandLine =>

@@ -48,7 +48,7 @@ export function springPlaces({ geometry }: Mechanism, home: readonly Frame[]): S
 
 const coiled = (a: Vector, b: Vector): number => (1 - 2 * LEAD) * norm(subtract(b, a))
 
-/** The line of a spring where its bodies stand; it is straight where its wire would be too short. */
+/** The line of a spring where its bodies are; it is straight where its wire would be too short. */
 export function springLine(
   { points: [p, q], coils, wire }: SpringPlace,
   first: Frame,

@@ -1,6 +1,6 @@
 /**
  * Strands: what is drawn between two moving bodies and follows them: a cord on its drum, a belt round two pulleys, a
- * spring. Each kind is one file that says where it stands, and its line for a pose.
+ * spring. Each kind is one file that says where it is, and its line for a pose.
  */
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'

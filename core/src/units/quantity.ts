@@ -85,7 +85,7 @@ const sized = (exponents: Exponents, sizes: Readonly<Record<string, number>>): [
   Object.entries(sizes).map(([unit, value]) => [unit, { value, exponents }])
 
 /**
- * Size in SI of plain units. The usual ones stand here, so that they cost nothing; others are added when they are first met.
+ * Size in SI of plain units. The usual ones are here, so that they cost nothing; others are added when they are first met.
  * That these agree with mathjs is tested.
  */
 const plainUnits = new Map<string, Evaluated>([

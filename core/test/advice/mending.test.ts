@@ -3,7 +3,7 @@ import { mendConflict, openModel } from '../../src'
 import type { MechanismDocument } from '../../src'
 import { Sketch } from '../sketch'
 
-/** A bar on two hinges of ground that stand further apart than its bores. */
+/** A bar on two hinges of ground that are further apart than its bores. */
 function strained(): MechanismDocument {
   const { document } = new Sketch()
     .body('bar', 'crank')

@@ -50,7 +50,7 @@ function read(text: string): { document: MechanismDocument; leftOut: readonly st
   return result.value
 }
 
-/** Where the origin of a body stands for given joint positions. */
+/** Where the origin of a body is for given joint positions. */
 function originAt(document: MechanismDocument, name: string, values: readonly CoordinateValue[]): number[] {
   const model = modelOf(document)
   const stood = standNear(model, values)

@@ -16,7 +16,7 @@ const cues = (sketch: Sketch, ...list: AnyCue[]): Sketch => {
   return sketch
 }
 
-/** Two sledges side by side along x, each with its lane, and a packet that stands loose between them. */
+/** Two sledges side by side along x, each with its lane, and a packet that is loose between them. */
 const sledges = () => {
   const sketch = new Sketch(4)
     .body('one', 'two', 'packet')

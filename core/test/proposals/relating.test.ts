@@ -57,7 +57,7 @@ describe('relations proposed from parts', () => {
     const [x, y] = posesOf(snapped).subarray(14, 16)
     expect(x).toBeCloseTo(0.06, 12)
     expect(y).toBeCloseTo(0, 12)
-    // 24 teeth: one stands on the line of centres; 36: so must a space, at 180 deg from the wheel
+    // 24 teeth: one is on the line of centres; 36: so must a space, at 180 deg from the wheel
     const [, , , w, , , z] = posesOf(snapped).subarray(14, 21)
     const teeth = ((Math.PI - 2 * Math.atan2(z, w)) / (2 * Math.PI)) * 36
     expect(Math.abs((teeth % 1) - 0.5)).toBeLessThan(1e-9)
@@ -83,7 +83,7 @@ describe('relations proposed from parts', () => {
     const [x, y] = posesOf(snapped).subarray(14, 16)
     expect(y).toBeCloseTo(0.015, 12)
     // a tooth of the pinion points along x; the quarter turn down to the rack is 5 teeth, so a space of the rack
-    // must stand under the centre
+    // must be under the centre
     expect(Math.abs((((-x / (Math.PI * 0.001)) % 1) + 1) % 1)).toBeCloseTo(0.5, 6)
   })
 

@@ -86,7 +86,7 @@ describe('a pair of 24 and 36 teeth of module 2', () => {
     let nearest = Infinity
     for (let k = 0; k <= 40; k++) {
       const turned = ((2 * Math.PI) / 24) * (k / 40)
-      // a tooth of the first stands on the line of centres at the start, and a space of the second
+      // a tooth of the first is on the line of centres at the start, and a space of the second
       const first = moved(one, turned, 0)
       const second = moved(other, Math.PI - Math.PI / 36 - (turned * 24) / 36, a)
       for (const [points, into] of [

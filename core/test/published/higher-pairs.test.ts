@@ -8,7 +8,7 @@ const [R, E, ROLLER] = [0.03, 0.008, 0.006]
 
 /** A round disc turning about a centre E beside its own: every follower has a closed form. */
 function eccentric(): Sketch {
-  // at the start the disc's centre stands E to the right of the shaft
+  // at the start the disc's centre is E to the right of the shaft
   return new Sketch(1, 120)
     .body('cam', 'follower')
     .hinge('shaft', 'ground', 'cam', [0, 0])

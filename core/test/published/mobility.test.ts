@@ -183,7 +183,7 @@ describe('relations and mates take away what they say', () => {
   ] as const)('%s of %s and %s holds %d', (kind, a, b, holds) => {
     const measured = kind === 'distance' || kind === 'angle'
     const round = (as: string) => (as === 'cylinder' || as === 'sphere' ? { radius: 0.01 } : {})
-    // axes of angle mates and of perpendicular ones stand across, so that the mate has a gradient
+    // axes of angle mates and of perpendicular ones are across, so that the mate has a gradient
     const tilted = kind === 'angle' || (kind === 'parallel' && a !== b)
     const sketch = new Sketch()
       .body('part')

@@ -86,7 +86,7 @@ describe('crank-rocker four-bar of the walking beam', () => {
   })
 
   it('carries the beam tip along the closed-form coupler curve', () => {
-    // the tip stands at a fixed place of the coupler's plane
+    // the tip is at a fixed place of the coupler's plane
     const tip = (theta: readonly [number, number, number]): [number, number, number] => {
       const { coupler } = fourBar(0.16, 0.03, 0.16, 0.1, theta)
       const turn = (-36.5 * Math.PI) / 180
@@ -217,7 +217,7 @@ it('offset slider-crank: stroke and time ratio of its quick return', () => {
     .hinge('eye', 'rod', 'slider', [reach, e])
     .slide('rail', 'ground', 'slider', [reach, e], [1, 0, 0])
     .motor('shaft', TURN)
-  // started in line it stands at a dead point of the slider, which the crank drives through
+  // started in line it is at a dead point of the slider, which the crank drives through
   const film = sketch.solve()
   let lowest = 0
   let at = 0
@@ -332,7 +332,7 @@ it('Peaucellier: the pen draws an exact line', () => {
     .motor('drive', 0.6)
     .solve()
   for (let frame = 0; frame < film.take.frames; frame++) {
-    // the line stands at power / (2 r)
+    // the line is at power / (2 r)
     expect(film.probe('x', frame)[0]).toBeCloseTo(power / (2 * r), 12)
     expect(Math.abs(film.probe('x', frame)[1])).toBeLessThan(1e-9)
   }

@@ -24,7 +24,7 @@ const joinCross = (sketch: Sketch, id: string, from: string, to: string): Sketch
 
 describe('universal joint', () => {
   // Norton, Design of Machinery, universal joint (Hooke): tan(out) = tan(in) cos(bend), angles counted from where
-  // the input fork's pin stands square to the plane of the shafts, and the speed ratio that follows from it.
+  // the input fork's pin is square to the plane of the shafts, and the speed ratio that follows from it.
   it.each([10, 30, 45])('at %d degrees has the output and the speed ratio of the closed form', (degrees) => {
     const bend = degrees * DEG
     const film = joinCross(shafts(bend), 'cross', 'yoke-in', 'yoke-out').motor('in', TURN).solve()
@@ -106,7 +106,7 @@ it('Bennett: four hinges that Kutzbach says are stiff move, with tan(a/2) tan(b/
   const k = Math.sin((beta + alpha) / 2) / Math.sin((beta - alpha) / 2)
   const theta = 1.1
   const phi = 2 * Math.atan(k / Math.tan(theta / 2))
-  // walk around the loop by Denavit-Hartenberg steps, to find where the axes stand at the start
+  // walk around the loop by Denavit-Hartenberg steps, to find where the axes are at the start
   type Axes = { o: Point; x: Point; y: Point; z: Point }
   const add = (p: Point, q: Point, f = 1): Point => [p[0] + f * q[0], p[1] + f * q[1], p[2] + f * q[2]]
   const mix = (p: Point, c: number, q: Point, s: number): Point =>

@@ -151,7 +151,7 @@ export interface OutBody {
   }[]
 }
 
-/** Bodies where they stand, as a GLB. */
+/** Bodies where they are, as a GLB. */
 export async function writeGlb(bodies: readonly OutBody[]): Promise<Uint8Array> {
   const document = new Document()
   const buffer = document.createBuffer()

@@ -17,7 +17,7 @@ export class JointFreedom {
   @IsOptional() @IsQuantity('angle', 'length') rest?: Quantity
 }
 
-/** Joins the datum `to` to the datum `from`; its coordinates say how `to` stands relative to `from`. */
+/** Joins the datum `to` to the datum `from`; its coordinates say how `to` is relative to `from`. */
 @Entry('joint')
 export class Joint {
   @IsId() id!: string

@@ -85,8 +85,8 @@ export class PlacedPart {
 }
 
 /**
- * What moves as one; `pose` is where it stands in ground at the home pose, and chooses the branch of loops. Without a
- * pose its joints place it, unless it has no parts: then it stands at the ground's own frame, so that its datums are
+ * What moves as one; `pose` is where it is in ground at the home pose, and chooses the branch of loops. Without a
+ * pose its joints place it, unless it has no parts: then it is at the ground's own frame, so that its datums are
  * given in ground.
  */
 @Entry('body')
@@ -109,7 +109,7 @@ export class Group {
   @IsArray() @AreIds() @RefTo('body', 'group') members!: string[]
 }
 
-/** What stands between two datums of one body. */
+/** What is between two datums of one body. */
 export class Between {
   /** The point midway; the plane midway between two parallel planes; where an axis (a) meets a plane (b). */
   @IsIn(['midpoint', 'mid-plane', 'intersection']) kind!: 'midpoint' | 'mid-plane' | 'intersection'
@@ -118,7 +118,7 @@ export class Between {
 }
 
 /**
- * A point with axes on a body. It stands on a feature, at a fixed place of the body, or between two other datums; then
+ * A point with axes on a body. It is on a feature, at a fixed place of the body, or between two other datums; then
  * it is moved by `offset` along its own axes, flipped (z reversed by half a turn about x) and turned about z.
  */
 @Entry('datum')

@@ -45,7 +45,7 @@ export class Tie {
   @IsOptional() @IsQuantity('time') offset?: Quantity
 }
 
-/** Something that starts; without `start` and `tie` when what stands before it in its lane has ended. */
+/** Something that starts; without `start` and `tie` when what is before it in its lane has ended. */
 export class Timed {
   @IsOptional() @IsQuantity('time') start?: Quantity
   @IsOptional() @Nested(() => Tie, { alone: true }) tie?: Tie

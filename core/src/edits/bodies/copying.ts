@@ -19,8 +19,8 @@ export interface Copies {
 }
 
 /**
- * @param frames where the bodies stand in ground
- * @param moves where each copy stands, as a motion of ground applied to the originals
+ * @param frames where the bodies are in ground
+ * @param moves where each copy is, as a motion of ground applied to the originals
  */
 export function copyTo(
   document: MechanismDocument,

@@ -4,7 +4,7 @@ import { bodiesOfGroup } from '../../document/groups'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { freshId, slug } from '../../document/ids'
 
-/** Gathers bodies and groups under a new one, which stands where the first of them stood. */
+/** Gathers bodies and groups under a new one, which is where the first of them was. */
 export function gather(
   document: MechanismDocument,
   members: readonly string[],
@@ -32,7 +32,7 @@ export function regroup(document: MechanismDocument, member: string, into: strin
   return draft
 }
 
-/** Takes a group away; its members stand where it stood. */
+/** Takes a group away; its members are where it was. */
 export function dissolve(document: MechanismDocument, id: string): MechanismDocument {
   const draft = copyOf(document)
   const group = draft.groups?.find((g) => g.id === id)

@@ -1,11 +1,11 @@
-/** Bodies moved and turned by exact amounts, as motions of ground that are applied to where they stand. */
+/** Bodies moved and turned by exact amounts, as motions of ground that are applied to where they are. */
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { writePoses } from '../../geometry/placement'
 
-/** @param frames where all bodies stand in ground; what is joined to others finds its place anew */
+/** @param frames where all bodies are in ground; what is joined to others finds its place anew */
 export function moveBodies(
   document: MechanismDocument,
   frames: ReadonlyMap<string, Frame>,

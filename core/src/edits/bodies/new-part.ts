@@ -1,4 +1,4 @@
-/** Parts of the kit as new bodies, and other dimensions for those that stand already. */
+/** Parts of the kit as new bodies, and other dimensions for those that are there already. */
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Part, Placement } from '../../document/format/parts'

@@ -62,7 +62,7 @@ export function removalOf(document: MechanismDocument, ids: readonly string[]): 
   return { document: draft, hanging, sentence: sentenceOf(names, hanging, grounded) }
 }
 
-/** Something has to stand still: without a ground the first body is held. */
+/** Something has to stay still: without a ground the first body is held. */
 function holdSomething(draft: MechanismDocument): string | null {
   const [first] = draft.bodies
   if (!first || draft.bodies.some(({ grounded }) => grounded)) return null

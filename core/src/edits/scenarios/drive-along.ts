@@ -21,7 +21,7 @@ export interface PathWish {
   readonly oriented: boolean
   /** The frame in ground in which it starts. */
   readonly start: Frame
-  /** What stands still, with its frame in ground. */
+  /** What stays still, with its frame in ground. */
   readonly still: { readonly body: string; readonly frame: Frame }
 }
 

@@ -1,6 +1,6 @@
 /**
  * Edits of scenarios: drivers, moves and cues come and go, and what was tied to something that goes keeps the time at
- * which it stood. Drafts are altered in place; ids are made so that none stands twice.
+ * which it was. Drafts are altered in place; ids are made so that none occurs twice.
  */
 import type { AnyCue } from '../../document/format/cues'
 import type { MechanismDocument } from '../../document/format/mechanism'
@@ -146,7 +146,7 @@ export function removeFromScenario(
   for (const { key, timed } of startingEntries(draft, target)) settle(timed, key, gone, items)
 }
 
-/** Gives a time to what hangs on something that is gone (or, with null, on what stood before it). */
+/** Gives a time to what hangs on something that is gone (or, with null, on what was before it). */
 function settle(
   timed: Timed,
   key: string,

@@ -93,7 +93,7 @@ const y: Jet = new Float64Array(9)
 const z: Jet = new Float64Array(9)
 const raw = new Float64Array(9)
 
-/** The frame's z, or an axis that the curve stands well across. */
+/** The frame's z, or an axis that the curve is well across. */
 function uprightFor(points: readonly Vector[]): Vector {
   const candidates: readonly Vector[] = [
     [0, 0, 1],

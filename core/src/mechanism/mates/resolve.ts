@@ -1,7 +1,7 @@
 /**
  * Mates as conditions between two frames. Each pairing of a point, an axis and a plane has one entry for each kind of
  * mate: what it holds, and for angles and distances what it measures. Round surfaces are points (spheres) and axes
- * (cylinders) with a radius; paths stand in paths/.
+ * (cylinders) with a radius; paths are in paths/.
  *
  * Source: Haug, Computer Aided Kinematics and Dynamics of Mechanical Systems, sections 9.4 (dot-product conditions).
  */
@@ -110,7 +110,7 @@ const PAIRINGS: Readonly<Record<Mate['kind'], Readonly<Record<string, Pairing>>>
 /** What a mate with a path holds, in the frame that follows the path (x along it), by the other side's form. */
 const PATH_PAIRINGS: Readonly<Record<string, Pairing>> = {
   'coincident point': { holds: onPoint },
-  // the path touches the plane, whose normal stands across the tangent
+  // the path touches the plane, whose normal is across the tangent
   'tangent plane': { holds: [square(Z, X)], reads: slide(Z), swapped: true },
   // the surface rides beside the path, its centre across the tangent
   'tangent axis': { holds: [slide(X)], reads: slide(Y) },

@@ -209,7 +209,7 @@ class Context implements RelationContext {
         pointer: '/carrier',
       })
     }
-    // the turn of the wheel against the carrier, about the wheel's axis as it stands in the carrier at the home pose
+    // the turn of the wheel against the carrier, about the wheel's axis as it is in the carrier at the home pose
     const onCarrier = { body: carrier, frame: builder.inBody(carrier, axes) }
     return succeed({ ...about, ...measured(state, builder.pair(onCarrier, to), turn), body: to.body })
   }

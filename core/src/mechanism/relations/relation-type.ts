@@ -35,7 +35,7 @@ export interface PitchPoint {
   }
 }
 
-/** sum of factor * side = constant; a curve may stand between a side and its factor. */
+/** sum of factor * side = constant; a curve may be between a side and its factor. */
 export interface Equation {
   readonly sides: readonly { readonly side: Reading; readonly factor: number; readonly curve?: Curve }[]
   readonly dimension: 'length' | 'angle'
@@ -49,7 +49,7 @@ export interface Equation {
 export interface RelationContext {
   /** A coordinate on its own. Errors: `relation-freedom`, `relation-suspended`. */
   coordinate(ref: CoordinateRef, place: string): Result<Reading>
-  /** A datum seen from the first datum of a joint: the pair of both, and where the datum stands in it at home [m]. */
+  /** A datum seen from the first datum of a joint: the pair of both, and where the datum is in it at home [m]. */
   fromJoint(ref: CoordinateRef, datum: string): { readonly pair: Pair; readonly point: Vector }
   /** Two coordinates seen from one carrier. Errors: also `relation-carrier`. */
   onCarrier(

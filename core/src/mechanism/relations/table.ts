@@ -99,14 +99,14 @@ export const table = defineRelation<TabulatedRelation>({
 /** A point of the table every few degrees of the cam. */
 const TABLE = 240
 
-/** The follower's position by the cam's turn, from where both stand now. */
+/** The follower's position by the cam's turn, from where both are now. */
 function followsCam(turn: PickedCoordinate, slide: PickedCoordinate): Proposal | null {
   const cam = turn.parts.find(({ transmission }) => transmission.kind === 'cam')
   if (cam?.transmission.kind !== 'cam') return null
   const { transmission, frame } = cam
   const along = axisOf(slide.frame, 2)
   const offset = subtract(originOf(slide.frame), originOf(frame))
-  // the follower stands on the side of the cam to which it lies
+  // the follower is on the side of the cam to which it lies
   const outward = dot(along, offset) < 0 ? -1 : 1
   const toward: Vector = [outward * along[0], outward * along[1], outward * along[2]]
   const contact = Math.atan2(dot(toward, axisOf(frame, 1)), dot(toward, axisOf(frame, 0)))

@@ -58,7 +58,7 @@ export class ActiveRows {
     return this.suspended
   }
 
-  /** A driver rests when it is suspended, or what it stands on. */
+  /** A driver rests when it is suspended, or what it acts on. */
   isActing(driver: string): boolean {
     const { target } = this.drivers.find((known) => known.driver === driver)!
     return !this.suspended.has(driver) && !this.suspended.has(target)

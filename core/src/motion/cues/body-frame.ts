@@ -13,7 +13,7 @@ export function bodyFrame(mechanism: Mechanism, { world }: MotionState, body: nu
 
 /**
  * Sets the six coordinates of a floating body, three slides along x, y and z of its first frame and three turns about
- * x, y and z that follow each other, so that it stands at `target` in ground.
+ * x, y and z that follow each other, so that it is at `target` in ground.
  */
 export function setFloating(
   mechanism: Mechanism,
@@ -23,7 +23,7 @@ export function setFloating(
   target: Frame,
 ): void {
   const first = last - 5
-  // the first frame stands under the first slide, whose z is the x of that frame
+  // the first frame is under the first slide, whose z is the x of that frame
   const base = multiply(
     mechanism.linkFrame.slice(FRAME * first, FRAME * first + FRAME),
     Float64Array.of(0, 0, 1, 1, 0, 0, 0, 1, 0, 0, 0, 0),

@@ -6,7 +6,7 @@ import { IsId } from '../../document/rules/rules'
 import { succeed } from '../../result'
 import { defineCue } from './cue-type'
 
-/** A body is taken over by another one exactly where it stands, until it is released. */
+/** A body is taken over by another one exactly where it is, until it is released. */
 export class Taking extends Cue {
   @IsIn(['take']) kind!: 'take'
   @IsId() @RefTo('body') body!: string

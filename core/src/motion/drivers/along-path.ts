@@ -86,7 +86,7 @@ export function alongPath(path: PathCurve, travel: TimeFunction): readonly TimeF
   return [...origins, ...angles]
 }
 
-/** Column c of `out` = w x (column c of `of`), plus v for the origin; w and v stand at `at`. */
+/** Column c of `out` = w x (column c of `of`), plus v for the origin; w and v are at `at`. */
 function spin(
   screw: Float64Array,
   at: number,

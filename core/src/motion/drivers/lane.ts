@@ -78,7 +78,7 @@ function laneFunction(planned: readonly PlannedMove[], home: number, timing: Tim
   return succeed(courseOf(stretches, home))
 }
 
-/** A move where it stands in time. */
+/** A move where it is in time. */
 export interface Stretch extends Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'> {
   /** [s] */
   readonly start: number

@@ -26,7 +26,7 @@ import { FULL_TIME } from '../tolerances'
 
 /**
  * A driver given by speed, or by how far it goes while it is on: it gains speed evenly over `runUp`, runs steadily, and
- * loses it evenly over `runDown`, the last part of its duration. Before and after it holds where it stands.
+ * loses it evenly over `runDown`, the last part of its duration. Before and after, the value stays.
  */
 export class Motor extends ValueDriver {
   @IsIn(['motor'], { message: 'kind must be motor' }) kind!: 'motor'

@@ -56,7 +56,7 @@ export const values = defineValueDriver<Values>({
       out[1] = inside === time ? jet[1] : 0
       out[2] = inside === time ? jet[2] : 0
     }
-    // switched on again it goes on from where it stands
+    // switched on again it goes on from where it is
     const before = new Float64Array(3)
     evaluate(since, before)
     const shift = since > 0 ? from - before[0] : 0

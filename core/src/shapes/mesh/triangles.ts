@@ -18,7 +18,7 @@ export function meshOfTriangles(positions: Float32Array): Mesh {
   return { positions: kept, normals, edges: creases(kept, corner, faces, vertices) }
 }
 
-/** Triangles of a body seen from the frame in which its own frame stands [m]. */
+/** Triangles of a body seen from the frame in which its own frame is [m]. */
 export function moveTriangles(positions: Float32Array, f: Frame): Float32Array {
   const out = new Float32Array(positions.length)
   for (let i = 0; i < positions.length; i += 3) {

@@ -1,6 +1,6 @@
 /**
  * Link of three bores, straight or bent (a bell crank): origin at bore B in mid-thickness, x toward bore C; the arm to
- * bore A stands at the angle between the arms.
+ * bore A is at the angle between the arms.
  */
 import { faceFrame } from '../face-frame'
 import { arc, circle, extrude } from '../mesh/mesh'

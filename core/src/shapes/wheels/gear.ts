@@ -75,7 +75,7 @@ export const gear = defineShape({
   transmission: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: false }),
 })
 
-/** The outline of all teeth, counter-clockwise; a tooth stands about angle 0. */
+/** The outline of all teeth, counter-clockwise; a tooth is about angle 0. */
 export function toothedOutline(flank: Flank, teeth: number): number[] {
   const rising = flank.map(([r, half]) => [r, -half])
   const tooth = [...rising, ...flank.map(([r, half]) => [r, half]).reverse()]

@@ -133,7 +133,7 @@ export function involuteFlank(
 
 /**
  * The trochoid that the round tip of the rack's tooth leaves in the gear, as far as the involute. At roll angle `roll` the
- * tip's centre stands at (r + depth, side + r roll) before the pitch point (r, 0); the normal goes through both.
+ * tip's centre is at (r + depth, side + r roll) before the pitch point (r, 0); the normal goes through both.
  */
 function filletPoints({ module: m, teeth, pressureAngle, shift }: Toothing): [number, number][] {
   const r = (m * teeth) / 2
