@@ -130,7 +130,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       :alter="(edit, change) => edits.alterMove(`${lane.name}, ${edit}`, driver.id, row.key, change)"
       @remove="remove(row)"
     >
-      <div class="pair">
+      <div class="pair target">
         <v-select
           label="Target"
           :items="TARGETS"
@@ -211,7 +211,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 <style scoped>
 .move {
-  grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1.05fr) 32px;
+  grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1.15fr) minmax(0, 1.25fr) minmax(0, 0.95fr) 32px;
 }
 
 .pair {
@@ -222,6 +222,11 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 .pair > * {
   flex: 1 1 0;
   min-width: 0;
+}
+
+/* "changes by" is longer than most values */
+.target > :first-child {
+  flex-grow: 1.4;
 }
 
 .pair :deep(.field) {

@@ -112,7 +112,7 @@ const setValue = set('waits for', (timed, value) => {
 }
 
 .choice {
-  flex: 1 1 170px;
+  flex: 1 1 150px;
   min-width: 0;
 }
 

@@ -181,7 +181,10 @@ export class MotionState {
     }
   }
 
-  /** Twists and spatial accelerations of the given links in one pass, when both their rates and accelerations are known. */
+  /**
+   * Twists and spatial accelerations of the given links in one pass, when both their rates and accelerations are known.
+   * Repeats the two methods above, since going through the links once is what makes a frame of a long chain fast.
+   */
   spreadMotion(links: Int32Array): void {
     const { linkParent, linkMotion } = this.mechanism
     const { twist, twistRate, screw, rate, acceleration } = this
