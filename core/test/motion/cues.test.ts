@@ -249,6 +249,11 @@ describe('cues are checked', () => {
     ['a body that takes itself', { id: 'c', kind: 'take', body: 'packet', by: 'packet' }, 'cue-own-body'],
     ['a target that is not there', { id: 'c', kind: 'suspend', targets: ['nothing'] }, 'reference-missing'],
     ['an id used twice', { id: 'bring', kind: 'release', body: 'packet' }, 'id-repeated'],
+    [
+      'a fade that takes less than no time',
+      { id: 'c', kind: 'fade', bodies: ['packet'], duration: '-1 s' },
+      'field-invalid',
+    ],
     ['a tie to nothing', { id: 'c', kind: 'release', body: 'packet', tie: { after: 'gone' } }, 'tie-missing'],
   ])('%s', (_, cue, code) => {
     const opened = openModel(cues(sledges(), cue).document)

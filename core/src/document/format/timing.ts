@@ -6,20 +6,21 @@ import { Nested } from '../rules/nested'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
 import { RefTo } from '../rules/references'
 
-/** A time, or a share of a whole such as "20 %". */
-export const IsSpan = (): PropertyDecorator =>
+/** A time, or a share of a whole such as "20 %". @param least of it [s, or of a whole of 1 s] */
+export const IsSpan = (least = -Infinity): PropertyDecorator =>
   ValidateBy({
     name: 'isSpan',
     validator: {
-      validate: (value) => faultOf(value) === null,
-      defaultMessage: (args) => `${args?.property}: ${faultOf(args?.value)}`,
+      validate: (value) => faultOf(value, least) === null,
+      defaultMessage: (args) => `${args?.property}: ${faultOf(args?.value, least)}`,
     },
   })
 
-function faultOf(value: unknown): string | null {
+function faultOf(value: unknown, least: number): string | null {
   if (typeof value !== 'number' && typeof value !== 'string') return 'must be a time or a share such as 20 %'
   const read = readSpan(value, 1)
-  return read.ok ? null : read.problems[0].message
+  if (!read.ok) return read.problems[0].message
+  return read.value < least ? `is ${value}; it must not be less than ${least} s` : null
 }
 
 /** A joint or a probe passes a value. */

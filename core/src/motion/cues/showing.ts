@@ -16,7 +16,7 @@ export class Showing extends Cue {
   @AreIds() @RefTo('body') bodies!: string[]
   /** What a fade ends at, 0 (unseen) to 1. */
   @IsOptional() @IsNumber() @Min(0) @Max(1) opacity?: number
-  @IsOptional() @IsSpan() duration?: Quantity
+  @IsOptional() @IsSpan(0) duration?: Quantity
 }
 
 declare module '../../document/format/cues' {
@@ -46,5 +46,5 @@ export const fade = seen(
   'fade',
   'faded',
   { opacity: 0.2, duration: '0.5 s' },
-  { duration: ({ duration = 0 }, length) => Math.max(0, spanValue(duration, length)) },
+  { duration: ({ duration = 0 }, length) => spanValue(duration, length) },
 )
