@@ -26,7 +26,7 @@ function modules() {
  * @param {string} file
  */
 function roomOf(file) {
-  if (/\.test\.ts$/.test(file)) return null
+  if (/\.test\.ts$|^app\/testing\//.test(file)) return null
   const inside = /^(core\/src|app)\/([\w-]+)\//.exec(file)
   if (inside)
     return ['assets', 'plugins'].includes(inside[2]) ? null : `${inside[1].split('/')[0]}/${inside[2]}`

@@ -211,7 +211,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 <style scoped>
 .move {
-  grid-template-columns: 84px minmax(0, 1.15fr) minmax(0, 1.15fr) minmax(0, 1.25fr) minmax(0, 0.95fr) 32px;
+  grid-template-columns: 84px minmax(0, 1.2fr) minmax(0, 1.05fr) minmax(0, 1.45fr) minmax(0, 0.8fr) 32px;
 }
 
 .pair {
@@ -231,5 +231,9 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 .pair :deep(.field) {
   padding: 0;
+}
+
+.move .muted {
+  font-size: 11px;
 }
 </style>
