@@ -5,6 +5,8 @@ import { boundsOfTriangles, openModel } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
 import { walkingBeam } from '~~/shared/starting-points/walking-beam'
 import type { InFile } from './formats/format'
+import type { OutFormat } from './out/out-format'
+import { outFormats } from './out/registry'
 import type { FromExchange } from './protocol'
 import { readFiles, readOn } from './read-files'
 import { unpack } from './unpack'
@@ -180,6 +182,32 @@ describe('a mechanism', () => {
     expect(document.bodies.map((body) => body.name).sort()).toEqual(
       walkingBeam.bodies.map((body) => body.name).sort(),
     )
+  })
+})
+
+describe('a new format', () => {
+  it('is written as soon as it is listed', async () => {
+    const names: OutFormat = {
+      kind: 'names',
+      name: 'Names',
+      note: 'a body a line',
+      write: ({ document }) =>
+        Promise.resolve({
+          ok: true,
+          value: { ending: '.txt', bytes: strToU8(document.bodies.map((body) => body.name).join('\n')) },
+        }),
+    }
+    const listed = outFormats as OutFormat[]
+    listed.push(names)
+    try {
+      const { name, bytes } = await written('names')
+      expect([name, new TextDecoder().decode(bytes)]).toEqual([
+        'walking-beam.txt',
+        'Frame\nCrank\nCoupler\nRocker\nBeam',
+      ])
+    } finally {
+      listed.pop()
+    }
   })
 })
 
