@@ -1,4 +1,5 @@
 /** Files in and out, as the screen sees them: see exchanger.ts. */
+import { POSE } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
 import { saveFile } from '~/build/files/save-file'
 import { meshes } from '~/model/meshes/meshes'
@@ -38,7 +39,7 @@ export const useExchangeStore = defineStore('exchange', () => {
       type: 'write',
       kind,
       document: JSON.parse(JSON.stringify(document)) as MechanismDocument,
-      poses: shown.poses.slice(shown.at, shown.at + 7 * shown.bodies.length),
+      poses: shown.poses.slice(shown.at, shown.at + POSE * shown.bodies.length),
       meshes: Object.fromEntries(triangles),
     })
   }

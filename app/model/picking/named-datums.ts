@@ -9,8 +9,12 @@ export interface NamedDatum {
   readonly words: string
 }
 
+/** Shapes of the parts of a body by id; those without a valid shape are left out. */
+export const shapesOn = ({ parts }: MechanismDocument, body: Body) =>
+  resolvedParts(parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
+
 export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
-  const parts = resolvedParts(document.parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
+  const parts = shapesOn(document, body)
   const frames = placedFrames(body, parts, '')
   if (!frames.ok) return []
   const several = body.parts.length > 1

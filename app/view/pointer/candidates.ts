@@ -11,11 +11,10 @@ import {
   ORIGIN,
   placedFrames,
   placementOf,
-  resolvedParts,
   succeed,
 } from '@ligamen/core'
 import type { Body, Boundary, Feature, Frame, MechanismDocument, Result } from '@ligamen/core'
-import { namedDatumsOf } from '~/model/picking/named-datums'
+import { namedDatumsOf, shapesOn } from '~/model/picking/named-datums'
 import type { NamedDatum } from '~/model/picking/named-datums'
 import { featuresOf } from '~/model/meshes/part-meshes'
 import type { Viewport } from '~/view/three/viewport'
@@ -79,8 +78,7 @@ const nothing = (message: string) => fail({ code: 'pick-nothing', message })
 const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
 
 function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {
-  const parts = resolvedParts(document.parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
-  const frames = placedFrames(body, parts, '')
+  const frames = placedFrames(body, shapesOn(document, body), '')
   return (frames.ok && frames.value.get(placed)) || identityFrame()
 }
 
