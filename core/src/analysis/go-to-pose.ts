@@ -11,7 +11,8 @@ import { Solver } from '../solve/solver'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { motionLaw } from '../laws/registry'
-import { LastReading, limitReached } from './limits'
+import { Course } from './course'
+import { LimitWatch } from './limits'
 import { AGREES } from './tolerances'
 
 /** A coordinate by its index and the value it should have. */
@@ -53,22 +54,20 @@ export function goToPose(
     return [{ link, evaluate: linkCourse(row.target!, constant) }]
   })
   const rows = chosen.flatMap(({ link, rows: mine }) => (link < 0 ? mine : []))
-  const solver = new Solver(mechanism, drives, q, rows)
-  const last = new LastReading(mechanism.coordinates.length)
+  const solver = new Solver(mechanism, drives, q, rows, 0, { isWatched: true })
   const way: Float64Array[] = [q.slice()]
   if (!solver.start()) return fail(outOfReach(0, solver.problem!))
-  reader.read(solver.state, 0)
+  const course = new Course(mechanism, solver)
+  course.begin(solver)
+  const limits = new LimitWatch(mechanism)
   for (let k = 1; k <= steps; k++) {
-    last.remember(reader)
-    if (!solver.advance(k / steps)) return fail(outOfReach(solver.time, solver.problem!))
-    reader.read(solver.state, 1 / steps)
-    const limit = limitReached(mechanism, last, reader, k / steps, 1 / steps)
-    if (limit) return fail(outOfReach((k - 1) / steps, limit))
+    const stopped = limits.follow(course, k / steps)
+    if (stopped) return fail(outOfReach(Number(stopped.data?.time ?? course.time), stopped))
     way.push(solver.state.q.slice())
   }
   const off = targets.find(({ coordinate, value }) => {
     const scale = mechanism.coordinates[coordinate].dimension === 'length' ? mechanism.size : 1
-    return Math.abs(reader.values[coordinate] - value) > AGREES * scale
+    return Math.abs(course.reader.values[coordinate] - value) > AGREES * scale
   })
   if (off) {
     const { source } = mechanism.geometry.joints[mechanism.coordinates[off.coordinate].joint]

@@ -1,77 +1,125 @@
 /** Limits that a motion runs into: which joint, when and at what value. */
 import type { Mechanism } from '../mechanism/compile'
-import type { Reader } from '../mechanism/reading'
-import { crossing } from '../maths/crossing'
-import type { Jet } from '../maths/crossing'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
+import type { Course } from './course'
+import { mayReach, passings } from './passings'
 import { TOUCHING } from './tolerances'
 
-/** Coordinates of the frame before, with two derivatives. */
-export class LastReading {
-  readonly values: Float64Array
-  readonly rates: Float64Array
-  readonly accelerations: Float64Array
-
-  constructor(n: number) {
-    this.values = new Float64Array(n)
-    this.rates = new Float64Array(n)
-    this.accelerations = new Float64Array(n)
-  }
-
-  remember({ values, rates, accelerations }: Reader): void {
-    this.values.set(values)
-    this.rates.set(rates)
-    this.accelerations.set(accelerations)
-  }
+/** A limit that is met. */
+export interface MetLimit {
+  /** [s] */
+  readonly time: number
+  readonly problem: Problem
 }
 
-/**
- * The first limit that lies between the last reading and this one, or null. Its instant is that of the quintic through
- * both readings.
- * @param step from the last reading to this one [s]; 0 at the start
- */
-export function limitReached(
-  { coordinates, geometry, size }: Mechanism,
-  last: LastReading,
-  now: Reader,
-  time: number,
-  step: number,
-): Problem | null {
-  let first: Problem | null = null
-  let least = Infinity
-  for (let c = 0; c < coordinates.length; c++) {
-    const { settings, joint, dimension, freedom } = coordinates[c]
-    const value = now.values[c]
-    const slack = TOUCHING * (dimension === 'length' ? size : 1)
-    const limit =
-      value > settings.upper + slack ? settings.upper : value < settings.lower - slack ? settings.lower : null
-    if (limit === null) continue
-    // what was beyond the limit may come back to it
-    const [before, after] = [Math.abs(last.values[c] - limit), Math.abs(value - limit)]
-    const sameSide = last.values[c] > limit === value > limit
-    if (step > 0 && before > slack && sameSide && after <= before) continue
-    const at = step === 0 ? time : time - step + step * crossing(jetOf(last, c), jetOf(now, c), step, limit)
-    if (at >= least) continue
-    least = at
+/** Watches the limits of all coordinates along a motion. */
+export class LimitWatch {
+  /** Coordinates with a limit, by index. */
+  private readonly limited: readonly number[]
+
+  constructor(private readonly mechanism: Mechanism) {
+    this.limited = mechanism.coordinates.flatMap(({ settings: { lower, upper } }, c) =>
+      Number.isFinite(lower) || Number.isFinite(upper) ? [c] : [],
+    )
+  }
+
+  get isWatching(): boolean {
+    return this.limited.length > 0
+  }
+
+  /** A coordinate that is beyond its limit where the motion starts. Code: `start-outside`. */
+  atStart(course: Course): Problem | null {
+    for (const c of this.limited) {
+      const value = course.reader.values[c]
+      const limit = this.beyond(c, value)
+      if (limit !== null) return this.outside(c, value, limit)
+    }
+    return null
+  }
+
+  /** Follows a motion to a time. Returns why it cannot go so far; then everything is where it got to. */
+  follow(course: Course, time: number): Problem | null {
+    while (course.time < time) {
+      if (!course.step(time)) return course.problem
+      const met = this.met(course)
+      if (!met) continue
+      course.at(met.time)
+      return met.problem
+    }
+    return null
+  }
+
+  /** The first limit that was passed in the last step. Code: `limit-reached`. */
+  met(course: Course): MetLimit | null {
+    const { coordinates, geometry } = this.mechanism
+    let first: { c: number; limit: number; time: number } | null = null
+    for (const c of this.limited) {
+      const { lower, upper } = coordinates[c].settings
+      for (const [limit, rises] of [
+        [upper, true],
+        [lower, false],
+      ] as const) {
+        if (!Number.isFinite(limit)) continue
+        const time = this.passedAt(course, c, limit, rises)
+        if (time !== null && (first === null || time < first.time)) first = { c, limit, time }
+      }
+    }
+    if (first === null) return null
+    const { c, limit, time } = first
+    const { joint, freedom, dimension, settings } = coordinates[c]
     const { source } = geometry.joints[joint]
-    const unit = dimension === 'length' ? 'mm' : 'deg'
     const side = limit === settings.upper ? 'upper' : 'lower'
-    first = {
-      code: step === 0 ? 'start-outside' : 'limit-reached',
-      message:
-        step === 0
-          ? `The motion cannot start: ${source.name} stands at ${formatQuantity(value, unit, 2)}, beyond its ${side} limit of ${formatQuantity(limit, unit, 2)}.`
-          : `The motion stops at ${at.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unit, 2)} (${freedom.name}). Move the limit, or end the motion before.`,
-      ids: [source.id],
-      data: { time: at, joint: source.id, freedom: freedom.name, value: limit },
+    return {
+      time,
+      problem: {
+        code: 'limit-reached',
+        message: `The motion stops at ${time.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unitOf(dimension), 2)} (${freedom.name}). Move the limit, or end the motion before.`,
+        ids: [source.id],
+        data: { time, joint: source.id, freedom: freedom.name, value: limit },
+      },
     }
   }
-  return first
+
+  private passedAt(course: Course, c: number, limit: number, rises: boolean): number | null {
+    const stretch = course.stretch(c)
+    const slack = TOUCHING * stretch.scale
+    const sign = rises ? 1 : -1
+    // what was beyond may come back, but not go further
+    if (sign * (stretch.before[0] - limit) > slack && sign * (stretch.now[0] - stretch.before[0]) > 0)
+      return stretch.from
+    // what stands at its limit leaves it
+    const leaves = Math.max(sign * stretch.before[1], (sign * (stretch.now[0] - limit)) / stretch.scale)
+    if (Math.abs(stretch.before[0] - limit) <= slack && leaves > TOUCHING) {
+      return sign * (stretch.now[0] - limit) > slack ? stretch.from : null
+    }
+    if (!mayReach(stretch, limit)) return null
+    const passing = passings(stretch, limit).find((p) => p.rises === rises && p.beyond > slack)
+    // whatever was sought, the motion is where the step ended
+    course.at(stretch.to)
+    return passing?.time ?? null
+  }
+
+  private beyond(c: number, value: number): number | null {
+    const { settings, dimension } = this.mechanism.coordinates[c]
+    const slack = TOUCHING * (dimension === 'length' ? this.mechanism.size : 1)
+    if (value > settings.upper + slack) return settings.upper
+    return value < settings.lower - slack ? settings.lower : null
+  }
+
+  private outside(c: number, value: number, limit: number): Problem {
+    const { coordinates, geometry } = this.mechanism
+    const { joint, freedom, dimension, settings } = coordinates[c]
+    const { source } = geometry.joints[joint]
+    const unit = unitOf(dimension)
+    const side = limit === settings.upper ? 'upper' : 'lower'
+    return {
+      code: 'start-outside',
+      message: `The motion cannot start: ${source.name} stands at ${formatQuantity(value, unit, 2)}, beyond its ${side} limit of ${formatQuantity(limit, unit, 2)}.`,
+      ids: [source.id],
+      data: { time: 0, joint: source.id, freedom: freedom.name, value: limit },
+    }
+  }
 }
 
-const jetOf = ({ values, rates, accelerations }: LastReading | Reader, c: number): Jet => [
-  values[c],
-  rates[c],
-  accelerations[c],
-]
+const unitOf = (dimension: 'length' | 'angle') => (dimension === 'length' ? 'mm' : 'deg')

@@ -36,9 +36,10 @@ export function looseMotions(
   return free.map((moving) => {
     const drives = [...driven, ...free].map((link) => ({
       link,
-      evaluate: (_: number, out: Float64Array) => {
-        out[0] = q[link]
-        out[1] = link === moving ? 1 : 0
+      evaluate: (time: number, out: Float64Array) => {
+        const rate = link === moving ? 1 : 0
+        out[0] = q[link] + rate * time
+        out[1] = rate
         out[2] = 0
       },
     }))

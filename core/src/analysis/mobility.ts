@@ -1,6 +1,6 @@
 /**
- * Mobility by numerical rank at a given pose: freedoms that remain, and rows that say again what other rows say already
- * (redundant), by joint and direction.
+ * Mobility by numerical rank at a given pose, or beside it where it is singular: freedoms that remain, and rows that say
+ * again what other rows say already (redundant), by joint and direction.
  *
  * mobility = coordinates - rank, redundant = rows - rank. Rank by column-pivoted QR or sparse elimination, see
  * structure.ts.
@@ -10,7 +10,7 @@ import { Equations } from '../mechanism/equations'
 import type { Row } from '../mechanism/rows'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
-import { choose, components } from '../solve/structure'
+import { System } from '../solve/system'
 
 export interface RedundantRow {
   readonly joint: string
@@ -32,23 +32,16 @@ export interface Mobility {
 export function analyseMobility(mechanism: Mechanism, q: Float64Array): Mobility {
   const { state, equations } = standing(mechanism, q)
   const coordinates = mechanism.links - 1
-  let rank = 0
-  const redundant: RedundantRow[] = []
-  const known = new Uint8Array(mechanism.links)
-  for (const component of components(equations, known)) {
-    const { rows, spare } = choose(equations, state, component, known)
-    rank += rows.length
-    for (const row of spare) {
-      const { owner, direction } = equations.rows[row]
-      redundant.push({ joint: owner.id, direction })
-    }
-  }
+  const { rank, redundant } = new System(equations, state, new Uint8Array(mechanism.links))
   return {
     mobility: coordinates - rank,
     coordinates,
     rows: equations.rows.length,
     rank,
-    redundant,
+    redundant: redundant.map((row) => {
+      const { owner, direction } = equations.rows[row]
+      return { joint: owner.id, direction }
+    }),
     floating: mechanism.floating
       .filter((body) => !isJoined(mechanism, body))
       .map((body) => mechanism.geometry.bodies[body].source.id),
@@ -69,10 +62,7 @@ export function rankWith(
   further: readonly Row[] = [],
 ): number {
   const { state, equations } = standing(mechanism, q, further)
-  return components(equations, known).reduce(
-    (rank, component) => rank + choose(equations, state, component, known).rows.length,
-    0,
-  )
+  return new System(equations, state, known).rank
 }
 
 function standing(

@@ -8,7 +8,8 @@ import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { following } from '../solve/following'
 import { Solver } from '../solve/solver'
-import { LastReading, limitReached } from './limits'
+import { Course } from './course'
+import { LimitWatch } from './limits'
 import type { TimeFunction } from '../maths/time-function'
 
 /** Poses of all bodies, `frames` of them one after the other, 7 numbers a body. */
@@ -40,24 +41,22 @@ function sweep(
   const target = course(reader.values[index])
   const { drives, rows } = following(mechanism, { id: 'sweep', name }, coordinate, target)
   const solver = new Solver(mechanism, drives, q, rows)
-  return play(mechanism, solver, reader, duration)
+  return play(mechanism, solver, duration)
 }
 
-function play(mechanism: Mechanism, solver: Solver, reader: Reader, duration: number): Clip {
+function play(mechanism: Mechanism, solver: Solver, duration: number): Clip {
   const count = Math.round(duration * FRAME_RATE) + 1
   const bodies = mechanism.geometry.bodies.length
   const poses = new Float64Array(count * bodies * POSE)
   const writer = new BodyPoses(mechanism)
-  const last = new LastReading(mechanism.coordinates.length)
+  const course = new Course(mechanism, solver)
+  const limits = new LimitWatch(mechanism)
   let frames = 0
   if (solver.start()) {
-    reader.read(solver.state, 0)
+    course.begin(solver)
     writer.write(solver.state.world, poses, 0)
     for (frames = 1; frames < count; frames++) {
-      last.remember(reader)
-      if (!solver.advance(frames / FRAME_RATE)) break
-      reader.read(solver.state, 1 / FRAME_RATE)
-      if (limitReached(mechanism, last, reader, frames / FRAME_RATE, 1 / FRAME_RATE)) break
+      if (limits.follow(course, frames / FRAME_RATE)) break
       writer.write(solver.state.world, poses, frames * bodies * POSE)
     }
   }
@@ -76,7 +75,7 @@ export function wiggleLink(mechanism: Mechanism, q: Float64Array, link: number):
   if (index >= 0) return wiggle(mechanism, q, index)
   const reach = mechanism.linkMotion[link] === TURNS ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
   const solver = new Solver(mechanism, [{ link, evaluate: wave(q[link], reach / 2) }], q)
-  return play(mechanism, solver, new Reader(mechanism, mechanism.coordinates), WAVE)
+  return play(mechanism, solver, WAVE)
 }
 
 /** To one side and back, from rest to rest. */

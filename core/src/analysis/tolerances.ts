@@ -20,3 +20,15 @@ export const STILL = 1e-9
 
 /** Rate by which one free motion moves a body more than another one [rad/s, m/s]; with less the first one stays. */
 export const STRONGER = 1e-9
+
+/** A passing is sought to this [s]. Larger: what waits for it starts late. Smaller: searching below rounding. */
+export const INSTANT = 1e-12
+
+/** Nearer to a value than this is at it [rad, sizes]. Larger: instants are early. Smaller: rounding passes twice. */
+export const ON_VALUE = 1e-13
+
+/** Rate below which a value rests, or turns round [rad/s, sizes/s]. */
+export const RESTS = 1e-6
+
+/** A turn this near to a value is sought on the motion itself [rad, sizes]; the quintic is nearer than that. */
+export const TURN_NEAR = 1e-3

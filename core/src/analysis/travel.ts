@@ -4,10 +4,12 @@
  */
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
+import { standingAt } from '../mechanism/state'
 import { following } from '../solve/following'
 import { Solver } from '../solve/solver'
 import type { Problem } from '../result'
-import { LastReading, limitReached } from './limits'
+import { Course } from './course'
+import { LimitWatch } from './limits'
 
 export interface Travel {
   /** Lowest and highest value reached; infinite when nothing ends it [rad or m]. */
@@ -18,8 +20,6 @@ export interface Travel {
   readonly upperBy: Problem | null
 }
 
-/** Steps over a full turn, or over the size of the mechanism. */
-const STEPS = 360
 /** A slide that has gone so many sizes is taken not to end. */
 const MOST_SIZES = 10
 
@@ -37,40 +37,24 @@ function oneWay(
   sign: 1 | -1,
 ): { value: number; by: Problem | null } {
   const coordinate = mechanism.coordinates[index]
-  const { dimension, settings } = coordinate
-  const reader = new Reader(mechanism, mechanism.coordinates)
-  const last = new LastReading(mechanism.coordinates.length)
+  const { dimension } = coordinate
   const span = dimension === 'angle' ? 2 * Math.PI : MOST_SIZES * mechanism.size
   const pace = dimension === 'angle' ? 1 : mechanism.size
-  let start = 0
+  const first = new Reader(mechanism, mechanism.coordinates)
+  first.read(standingAt(mechanism, q), 0)
+  const start = first.values[index]
   const target = (time: number, out: Float64Array) => {
     out[0] = start + sign * pace * time
     out[1] = sign * pace
     out[2] = 0
   }
-  const home = new Solver(mechanism, [], q)
-  reader.read(home.state, 0)
-  start = reader.values[index]
   const { name } = mechanism.geometry.joints[coordinate.joint].source
   const { drives, rows } = following(mechanism, { id: 'travel', name }, coordinate, target)
-  const solver = new Solver(mechanism, drives, q, rows)
-  if (!solver.start()) return { value: reader.values[index], by: solver.problem }
-  reader.read(solver.state, 0)
-  const first = reader.values[index]
-  const step = span / pace / (dimension === 'angle' ? STEPS : MOST_SIZES * 60)
-  for (let time = 0; time < span / pace; time += step) {
-    last.remember(reader)
-    if (!solver.advance(time + step)) {
-      reader.read(solver.state, solver.time - time)
-      return { value: reader.values[index], by: solver.problem }
-    }
-    reader.read(solver.state, step)
-    const limit = limitReached(mechanism, last, reader, time + step, step)
-    if (limit) {
-      const own = sign > 0 ? settings.upper : settings.lower
-      const beyond = sign * (reader.values[index] - own) >= 0
-      return { value: beyond ? own : last.values[index], by: limit }
-    }
-  }
-  return { value: dimension === 'angle' ? sign * Infinity : first + sign * span, by: null }
+  const solver = new Solver(mechanism, drives, q, rows, 0, { isWatched: true })
+  if (!solver.start()) return { value: start, by: solver.problem }
+  const course = new Course(mechanism, solver)
+  course.begin(solver)
+  const by = new LimitWatch(mechanism).follow(course, span / pace)
+  if (by) return { value: course.reader.values[index], by }
+  return { value: dimension === 'angle' ? sign * Infinity : start + sign * span, by: null }
 }

@@ -24,13 +24,14 @@ export function limitedMove(distance: number, speed: number, acceleration: numbe
     law: defineLaw({
       kind: 'limited',
       noun: 'Limited in speed and acceleration',
+      breaks: [share, 1 - share],
       evaluate: (x, out) => {
         out[3] = 0
         if (x < share) {
           out[0] = (gain * x * x) / 2
           out[1] = gain * x
           out[2] = gain
-        } else if (x <= 1 - share) {
+        } else if (x < 1 - share) {
           out[0] = peak * (x - share / 2)
           out[1] = peak
           out[2] = 0

@@ -5,6 +5,8 @@
 export interface MotionLaw {
   readonly kind: string
   readonly noun: string
+  /** Places in 0..1 at which its acceleration jumps, besides the ends. */
+  readonly breaks?: readonly number[]
   /** Writes displacement, velocity, acceleration and jerk at x in 0..1 into `out[0..3]`. */
   evaluate(x: number, out: Float64Array): void
 }
@@ -20,7 +22,7 @@ export const symmetric = (
   kind,
   noun,
   evaluate: (x, out) => {
-    if (x <= 0.5) {
+    if (x < 0.5) {
       firstHalf(x, out)
       return
     }

@@ -1,5 +1,18 @@
 /** A function of time [s]: writes value, rate and acceleration into out[0..2]. */
-export type TimeFunction = (time: number, out: Float64Array) => void
+export interface TimeFunction {
+  (time: number, out: Float64Array): void
+  /** Instants at which its rate or acceleration may jump; at one of them it has what comes after. */
+  readonly breaks?: readonly number[]
+  /** Instants between which it turns at most a little: no step goes past one. */
+  readonly knots?: readonly number[]
+}
+
+/** One with instants at which its rate or acceleration may jump. */
+export const withBreaks = (
+  evaluate: (time: number, out: Float64Array) => void,
+  breaks: readonly number[] = [],
+  knots: readonly number[] = [],
+): TimeFunction => Object.assign((time: number, out: Float64Array) => evaluate(time, out), { breaks, knots })
 
 /** One that stays at a value. */
 export const constant =

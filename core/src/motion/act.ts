@@ -5,15 +5,18 @@
  */
 import type { AnyCue } from '../document/format/cues'
 import type { Mechanism } from '../mechanism/compile'
+import { Course } from '../analysis/course'
+import { LimitWatch } from '../analysis/limits'
 import { driverTooMany, jointStates } from '../analysis/driving'
 import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
+import type { PrescribedLink } from '../solve/inputs'
 import { Solver } from '../solve/solver'
-import type { PrescribedLink } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
+import { ChangePoints } from './change-points'
 import { ActiveRows } from './cues/active-rows'
 import { cueType } from './cues/registry'
 import { coursesOf } from './plan'
@@ -22,19 +25,23 @@ import type { ResolvedScenario } from './scenario'
 import type { Span } from './take'
 import type { Watcher } from './watching'
 import type { ResolvedDriver } from './drivers/driver-type'
-import { SAME_INSTANT } from './tolerances'
+import { SAME_INSTANT, TOGETHER } from './tolerances'
 
 /** Where a motion was, to go back to. */
 interface Stand {
   readonly time: number
   readonly q: Float64Array
+  /** Rates with which it came there. */
+  readonly heading: Float64Array
   readonly counts: WindingCounts
 }
 
 export class Acts {
   readonly spans: Span[] = []
-  /** Reads all coordinates; whoever records frames reads with it, so that turns are counted on over all acts. */
-  readonly reader: Reader
+  /** Reads all coordinates at every step, over all acts. */
+  private readonly course: Course
+  private readonly limits: LimitWatch
+  readonly changePoints: ChangePoints
   private readonly active: ActiveRows
   private readonly cues: AnyCue[]
   /** Drivers as they are planned now; one that is restored is planned anew. */
@@ -49,13 +56,22 @@ export class Acts {
     private readonly plan: ScenarioPlan,
     watchers: readonly Watcher[],
     q: Float64Array,
+    /** Told of every step, also where it goes on anew from an earlier instant. */
+    private readonly eachStep: (state: MotionState, time: number) => void,
   ) {
-    this.reader = new Reader(mechanism, mechanism.coordinates)
     this.drivers = plan.drivers
     this.watchers = watchers
     this.cues = [...(scenario.source.cues ?? [])]
     this.active = new ActiveRows(mechanism, scenario.drivers)
+    this.changePoints = new ChangePoints(mechanism, scenario.source.ways ?? [])
     this.solver = new Solver(mechanism, [], q)
+    this.course = new Course(mechanism, this.solver)
+    this.limits = new LimitWatch(mechanism)
+  }
+
+  /** Coordinates as they were read at the last step. */
+  get reader(): Reader {
+    return this.course.reader
   }
 
   get state(): MotionState {
@@ -66,16 +82,15 @@ export class Acts {
   reach(time: number): Problem | null {
     if (!this.begun) {
       this.begun = true
-      const failed = this.playDue() ?? this.begin(this.stand())
+      const failed = this.playDue() ?? this.begin(this.stand()) ?? this.limits.atStart(this.course)
       if (failed) return failed
-      for (const watcher of this.watchers) watcher.look(this.state, 0)
     }
     for (;;) {
       const cue = this.nextCue(time)
       const to = cue ? Math.max(this.solver.time, this.plan.timing.of(cue.id).start) : time
-      const again = this.move(to)
-      if (again === 'again') continue
-      if (again) return again
+      const moved = this.move(to)
+      if (moved === 'again') continue
+      if (moved) return moved
       if (!cue) return null
       const failed = this.playDue() ?? this.begin(this.stand())
       if (failed) return failed
@@ -105,29 +120,42 @@ export class Acts {
     return next
   }
 
-  /** Moves on; 'again' when a value was passed on the way, and the motion may have gone back. */
+  /** Moves on, step by step; 'again' when something happened on the way, from where it goes on anew. */
   private move(to: number): Problem | 'again' | null {
-    const { solver, watchers, plan } = this
-    if (to <= solver.time + SAME_INSTANT) return null
-    if (watchers.length === 0) return solver.advance(to) ? null : solver.problem
-    const before = this.stand()
-    if (!solver.advance(to)) return solver.problem
-    const { state } = solver
-    const looks = watchers.map((watcher) => ({ watcher, about: watcher.look(state, to) }))
-    const passed = looks.filter(({ about }) => about >= 0).sort((a, b) => a.about - b.about)
-    if (passed.length === 0) return null
-    const [{ watcher, about }] = passed
-    const instant = watcher.seek(about, (time) => {
-      if (this.begin(before, false)) return null
-      return time === before.time || this.solver.advance(time) ? this.solver.state : null
-    })
-    this.watchers = watchers.filter((other) => other !== watcher)
-    plan.timing.happen(watcher.key, instant)
-    // what starts on the way is moved through once more; the others look again then
-    const failed = this.begin(before)
-    if (failed) return failed
-    for (const other of this.watchers) other.back(this.state)
-    return 'again'
+    while (to > this.solver.time + SAME_INSTANT) {
+      const { course, solver } = this
+      if (!course.step(to)) return solver.problem
+      const happened = this.happened()
+      if (happened) return happened
+      this.eachStep(solver.state, solver.time)
+    }
+    return null
+  }
+
+  /** What happened in the last step: a limit was met, or values were reached that something waits for. */
+  private happened(): Problem | 'again' | null {
+    const { course, solver, watchers, plan } = this
+    const { state, time } = solver
+    const stateAt = (instant: number) => {
+      course.at(instant)
+      return state
+    }
+    const limit = this.limits.met(course)
+    const reached = watchers
+      .map((watcher) => ({ watcher, instant: watcher.look(state, time, stateAt) }))
+      .filter(({ instant }) => instant >= 0)
+    const first = Math.min(...reached.map(({ instant }) => instant), Infinity)
+    if (limit && limit.time <= first) {
+      course.at(limit.time)
+      return limit.problem
+    }
+    if (first === Infinity) return null
+    const together = reached.filter(({ instant }) => instant <= first + TOGETHER)
+    for (const { watcher, instant } of together) plan.timing.happen(watcher.key, instant)
+    this.watchers = watchers.filter((other) => !together.some(({ watcher }) => watcher === other))
+    // from there on it is moved through anew, with what starts then
+    course.at(first)
+    return this.begin(this.stand(first)) ?? 'again'
   }
 
   private play(cue: AnyCue): Problem | null {
@@ -167,9 +195,9 @@ export class Acts {
     return null
   }
 
-  private stand(): Stand {
-    const { time, state } = this.solver
-    return { time, q: state.q.slice(), counts: this.counts() }
+  private stand(time = this.solver.time): Stand {
+    const { state } = this.solver
+    return { time, q: state.q.slice(), heading: state.rate.slice(), counts: this.counts() }
   }
 
   /** Turns as they are counted now. */
@@ -177,8 +205,8 @@ export class Acts {
     return this.solver.equations.windings.counts(this.reader.equations.windings.counts())
   }
 
-  /** Begins an act with what holds and drives now; one that only seeks an instant is not noted. */
-  private begin({ time, q, counts }: Stand, isNoted = true): Problem | null {
+  /** Begins an act with what holds and drives now. */
+  private begin({ time, q, heading, counts }: Stand): Problem | null {
     const { mechanism, active } = this
     const acting = this.drivers.filter(({ driver }) => active.isActing(driver.driver))
     const courses = coursesOf(acting)
@@ -194,11 +222,17 @@ export class Acts {
       if (driver.link < 0) rows.push(...driver.following(course))
       else drives.push({ link: driver.link, evaluate: linkCourse(course, driver.reading!.constant) })
     }
-    const solver = new Solver(held, drives, q, rows, time)
+    const { wayAt } = this.changePoints
+    const isWatched = this.watchers.length > 0 || this.limits.isWatching
+    const solver = new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
     solver.equations.windings.countOn(counts)
+    this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    if (isNoted) this.note(time, held, q, driven)
+    this.course.begin(solver)
+    for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
+    this.eachStep(solver.state, time)
+    this.note(time, held, q, driven)
     return null
   }
 

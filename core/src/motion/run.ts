@@ -12,7 +12,6 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { Acts } from './act'
 import { actsAtStart } from './drivers/drivers'
-import { LastReading, limitReached } from '../analysis/limits'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
@@ -31,7 +30,6 @@ export class ScenarioRun {
   private readonly probes: Float64Array
   private readonly poses: Float64Array
   private readonly bodies: BodyPoses
-  private readonly jets: LastReading
 
   constructor(
     private readonly mechanism: Mechanism,
@@ -39,6 +37,8 @@ export class ScenarioRun {
     private readonly dimension: readonly Measure[],
     private readonly acts: Acts,
     private readonly plan: ScenarioPlan,
+    /** What the probes read at the last step, three numbers each. */
+    private readonly lastProbes: Float64Array,
     /** Rising instants to record, from 0 on; frames at even intervals when left out. */
     private readonly times: Float64Array | null = null,
   ) {
@@ -51,7 +51,6 @@ export class ScenarioRun {
     this.probes = new Float64Array(frames * 3 * dimension.length)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
     this.bodies = new BodyPoses(mechanism)
-    this.jets = new LastReading(columns)
   }
 
   get done(): boolean {
@@ -68,8 +67,10 @@ export class ScenarioRun {
     const end = Math.min(this.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
       const { acts } = this
-      this.stopped = acts.reach(this.timeOf(this.frame)) ?? this.record(acts.state)
-      if (this.stopped === null) this.frame++
+      this.stopped = acts.reach(this.timeOf(this.frame))
+      if (this.stopped !== null) return
+      this.record(acts.state)
+      this.frame++
     }
   }
 
@@ -101,6 +102,7 @@ export class ScenarioRun {
       ),
       items: plannedItems(this.plan),
       spans: this.acts.spans,
+      changePoints: this.acts.changePoints.all,
       end: this.acts.state.q.slice(),
       stopped: this.stopped,
     }
@@ -118,24 +120,14 @@ export class ScenarioRun {
     return this.times ? this.times[frame] : frame * this.interval
   }
 
-  /** Records a frame, unless a joint is beyond its limit in it: then that is returned. */
-  private record(state: MotionState): Problem | null {
-    const { frame, reader, mechanism } = this
+  private record({ world }: MotionState): void {
+    const { frame, reader, mechanism, lastProbes } = this
     const columns = mechanism.coordinates.length
-    const time = this.timeOf(frame)
-    const step = frame === 0 ? 0 : time - this.timeOf(frame - 1)
-    this.jets.remember(reader)
-    reader.read(state, step)
-    const beyond = limitReached(mechanism, this.jets, reader, time, step)
-    if (beyond) return beyond
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
     this.accelerations.set(reader.accelerations, frame * columns)
-    for (let k = 0; k < this.dimension.length; k++) {
-      this.dimension[k].read(state, step, this.probes, 3 * (frame * this.dimension.length + k))
-    }
-    this.bodies.write(state.world, this.poses, frame * POSE * mechanism.bodyLink.length)
-    return null
+    this.probes.set(lastProbes, frame * lastProbes.length)
+    this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
 }
 
@@ -171,8 +163,22 @@ export function startRun(
   if (!watchers.ok) return watchers
   const q = startPose(mechanism, plan.value, start)
   if (!q.ok) return q
-  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value)
-  return succeed(new ScenarioRun(mechanism, scenario, dimension[0], acts, plan.value, times))
+  const [recorded] = dimension
+  const probes = new Float64Array(3 * recorded.length)
+  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, readInto(recorded, probes))
+  return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, probes, times))
+}
+
+/** Reads all measures at every step, so that angles are counted on however far apart frames are. */
+function readInto(
+  measures: readonly Measure[],
+  out: Float64Array,
+): (state: MotionState, time: number) => void {
+  let readAt = 0
+  return (state, time) => {
+    for (let k = 0; k < measures.length; k++) measures[k].read(state, time - readAt, out, 3 * k)
+    readAt = time
+  }
 }
 
 /** The start with every driver where its course begins. */

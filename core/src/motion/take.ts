@@ -48,6 +48,18 @@ export interface Span {
   readonly bonds: readonly Bond[]
 }
 
+/** A position where two ways of going on met. */
+export interface ChangePoint {
+  /** [s] */
+  readonly time: number
+  /** The joint that turns most from one way to the other, by id, and which of its freedoms. */
+  readonly joint: string
+  readonly freedom: string
+  /** How often this joint had come to a change point, this one included. */
+  readonly count: number
+  readonly way: 'first' | 'second'
+}
+
 /** What a scenario was solved to, in SI: flat arrays, frame by frame. */
 export interface Take {
   readonly scenario: string
@@ -70,6 +82,8 @@ export interface Take {
   readonly items: readonly PlannedItem[]
   /** At least one, the first from 0 on. */
   readonly spans: readonly Span[]
+  /** Positions that it passed where two ways of going on meet, in order. */
+  readonly changePoints: readonly ChangePoint[]
   /** Coordinates by link where it ends, from which another scenario can go on. */
   readonly end: Float64Array
   /** Why the motion stopped before its end, or null. */

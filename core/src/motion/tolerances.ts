@@ -9,11 +9,8 @@ export const SAME_INSTANT = 1e-12
  */
 export const APART = 1e-6
 
-/** Nearer to a value than this has reached it [rad, sizes]. */
-export const REACHED = 1e-12
-
-/** A passing is sought to this [s]. Larger: what waits for it starts late. Smaller: bisection below rounding. */
-export const INSTANT = 1e-12
+/** Events nearer than this happen together [s]. Larger: what follows comes at once. Smaller: rounding decides the order. */
+export const TOGETHER = 1e-10
 
 /** Starts this far before the scenario count as at its start [s]. */
 export const BEFORE_START = 1e-12

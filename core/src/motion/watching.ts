@@ -3,14 +3,15 @@ import { coordinateOf } from '../mechanism/coordinate'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import type { MotionState } from '../mechanism/state'
-import { crossing } from '../maths/crossing'
-import type { Jet } from '../maths/crossing'
+import { mayReach, passings } from '../analysis/passings'
+import type { Stretch } from '../analysis/passings'
+import type { Jet } from '../maths/quintic'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import type { Measure } from './take'
 import type { Waiting } from './timing'
-import { INSTANT, REACHED } from './tolerances'
+import { TOGETHER } from './tolerances'
 
 type Read = (state: MotionState, step: number, out: Float64Array) => void
 
@@ -19,79 +20,61 @@ export class Watcher {
   private readonly before = new Float64Array(3)
   private readonly now = new Float64Array(3)
   private readonly tried = new Float64Array(3)
-  private lookedBefore = Number.NaN
   private looked = Number.NaN
   private readAt = Number.NaN
-  private passings = 0
-  private passedBefore = 0
+  private passed = 0
+  /** When it was passed in the last step. */
+  private latest: readonly number[] = []
 
   constructor(
     readonly key: string,
     private readonly read: Read,
     private readonly value: number,
-    private readonly slack: number,
+    private readonly scale: number,
     private readonly direction: 'rising' | 'falling' | undefined,
     private readonly count: number,
   ) {}
 
   /**
-   * Looks at the state at a time after the last look. Returns about when the passing happens that counts, or NaN.
-   */
-  look(state: MotionState, time: number): number {
-    const { before, now, value, slack } = this
-    this.lookedBefore = this.looked
-    this.looked = time
-    before.set(now)
-    this.passedBefore = this.passings
-    this.readInto(state, time, now)
-    if (Number.isNaN(this.lookedBefore)) return Number.NaN
-    const from = before[0] - value
-    const to = now[0] - value
-    // what was at the value does not pass it by leaving
-    if (Math.abs(from) <= slack || (Math.abs(to) > slack && Math.sign(from) === Math.sign(to)))
-      return Number.NaN
-    if (this.direction !== undefined && (this.direction === 'rising') !== from < 0) return Number.NaN
-    this.passings++
-    if (this.passings < this.count) return Number.NaN
-    const step = time - this.lookedBefore
-    return this.lookedBefore + step * crossing(jetOf(before), jetOf(now), step, value)
-  }
-
-  /**
-   * The instant of the passing between the last two looks, sought by false position (Illinois) on the motion itself:
-   * near a corner of the motion the quintic through both looks is only a guess.
+   * Looks at the state at a time after the last look. Returns when the value was reached as often as counts, or NaN.
    * @param stateAt the motion at a time between both
    */
-  seek(guess: number, stateAt: (time: number) => MotionState | null): number {
-    const { tried, value, slack } = this
-    let [low, high] = [this.lookedBefore, this.looked]
-    let [below, above] = [this.before[0] - value, this.now[0] - value]
-    let time = guess
-    for (let k = 0; k < MOST_TRIES && high - low > INSTANT; k++) {
-      const state = stateAt(time)
-      if (!state) return high
-      this.readInto(state, time, tried)
-      const gap = tried[0] - value
-      if (Math.abs(gap) <= slack) return time
-      if (Math.sign(gap) === Math.sign(below)) {
-        low = time
-        below = gap
-        above /= 2
-      } else {
-        high = time
-        above = gap
-        below /= 2
-      }
-      time = Math.abs(above) <= slack ? high : low + (high - low) * (below / (below - above))
+  look(state: MotionState, time: number, stateAt: (time: number) => MotionState): number {
+    const { before, now, tried, value, scale, looked } = this
+    before.set(now)
+    this.looked = time
+    this.latest = []
+    this.readInto(state, time, now)
+    if (Number.isNaN(looked)) return Number.NaN
+    const stretch: Stretch = {
+      from: looked,
+      to: time,
+      before: jetOf(before),
+      now: jetOf(now),
+      scale: Math.max(scale, Math.abs(value)),
+      at: (between) => {
+        this.readInto(stateAt(between), between, tried)
+        return jetOf(tried)
+      },
     }
-    return high
+    if (!mayReach(stretch, value)) return Number.NaN
+    const counted = passings(stretch, value).filter(
+      ({ rises }) => this.direction === undefined || (this.direction === 'rising') === rises,
+    )
+    // whatever was sought, the motion is where the step ended
+    this.readInto(stateAt(time), time, now)
+    const missing = this.count - this.passed
+    this.latest = counted.map((passing) => passing.time)
+    this.passed += counted.length
+    return counted.length < missing ? Number.NaN : counted[missing - 1].time
   }
 
-  /** The motion went back to the look before the last one, which does not count. */
-  back(state: MotionState): void {
-    this.passings = this.passedBefore
-    this.looked = this.lookedBefore
-    this.readInto(state, this.looked, this.now)
+  /** The motion goes on from an instant between the last two looks, or at the last. */
+  goOnFrom(state: MotionState, time: number): void {
+    this.passed -= this.latest.filter((passing) => passing > time + TOGETHER).length
+    this.latest = []
+    this.looked = time
+    this.readInto(state, time, this.now)
   }
 
   private readInto(state: MotionState, time: number, out: Float64Array): void {
@@ -99,8 +82,6 @@ export class Watcher {
     this.readAt = time
   }
 }
-
-const MOST_TRIES = 60
 
 const jetOf = (at: Float64Array): Jet => [at[0], at[1], at[2]]
 
@@ -134,9 +115,9 @@ export function watchersOf(
       return fault('what it waits for has no position; name one of the freedoms of the joint.', 'freedom')
     const passed = parseQuantity(value, measures_)
     if (!passed.ok) return fault(passed.problems[0].message, 'value')
-    const slack = REACHED * (measures_ === 'length' ? mechanism.size : 1)
+    const scale = measures_ === 'length' ? mechanism.size : 1
     const read = measure ? readMeasure(measure) : readCoordinate(new Reader(mechanism, [coordinate!]))
-    return [new Watcher(entry.key, read, passed.value, slack, direction, count ?? 1)]
+    return [new Watcher(entry.key, read, passed.value, scale, direction, count ?? 1)]
   })
   return problems.length > 0 ? fail(...problems) : succeed(watchers)
 }

@@ -38,12 +38,13 @@ const DENSE_UNKNOWNS = 300
  * Errors: `cannot-assemble` for every component that stays open, with the joint and its smallest gap.
  */
 export function assemble(mechanism: Mechanism, driven: Uint8Array): Result<Float64Array> {
-  const held = new Assembly(mechanism, driven)
+  const { home, rows } = mechanism
+  const held = new Assembly(mechanism, driven, home, rows)
   if (held.open.length === 0) return succeed(held.state.q)
-  const free = new Assembly(mechanism, new Uint8Array(mechanism.links))
+  const free = new Assembly(mechanism, new Uint8Array(mechanism.links), home, rows)
   return free.open.length === 0
     ? succeed(free.state.q)
-    : fail(...free.open.map((component) => free.openProblem(component)))
+    : fail(...free.open.map((component) => free.openProblem(component, mechanism)))
 }
 
 /**
@@ -56,10 +57,26 @@ export function assembleFrom(
   known: Uint8Array,
   rows: readonly Row[] = [],
 ): Result<Float64Array> {
-  const assembly = new Assembly(mechanism, known, q, rows)
+  const assembly = new Assembly(mechanism, known, q, [...mechanism.rows, ...rows])
   return assembly.open.length === 0
     ? succeed(assembly.state.q)
-    : fail(...assembly.open.map((component) => assembly.openProblem(component)))
+    : fail(...assembly.open.map((component) => assembly.openProblem(component, mechanism)))
+}
+
+/** How far from a position a closed one nearby is sought [rad, sizes]. */
+const STEP_ASIDE = 0.01
+
+/** A closed position near another one, apart from what drivers prescribe; null when none is found. */
+export function closedNearby({ mechanism, rows, scale }: Equations, q: Float64Array): Float64Array | null {
+  // uneven, so that links that mirror each other do not move alike
+  const aside = q.map((value, link) => value + scale[link] * STEP_ASIDE * Math.sin(1 + 2.4 * link))
+  const assembly = new Assembly(
+    mechanism,
+    new Uint8Array(q.length),
+    aside,
+    rows.filter(({ target }) => !target),
+  )
+  return assembly.open.length === 0 ? assembly.state.q : null
 }
 
 class Assembly {
@@ -68,14 +85,14 @@ class Assembly {
   private readonly equations: Equations
 
   constructor(
-    private readonly mechanism: Mechanism,
+    private readonly mechanism: Equations['mechanism'],
     private readonly known: Uint8Array,
-    q: Float64Array = mechanism.home,
-    rows: readonly Row[] = [],
+    q: Float64Array,
+    rows: readonly Row[],
   ) {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
-    this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
+    this.equations = new Equations(mechanism, rows)
     this.equations.prescribe(0)
     this.place()
     this.open = components(this.equations, known).filter((component) => !this.settleFromNearby(component))
@@ -196,8 +213,8 @@ class Assembly {
   }
 
   /** Names the joint of a component that stays furthest open. */
-  openProblem({ rows }: Component): Problem {
-    const { equations, state, mechanism } = this
+  openProblem({ rows }: Component, { size: whole, geometry }: Mechanism): Problem {
+    const { equations, state } = this
     this.place()
     const gaps = new Map<string, { length: number; angle: number }>()
     for (const row of rows) {
@@ -209,20 +226,18 @@ class Assembly {
       gaps.set(owner.id, gap)
     }
     const opposed = this.opposed(rows)
-    const size = ({ length, angle }: { length: number; angle: number }) => length / mechanism.size + angle
+    const size = ({ length, angle }: { length: number; angle: number }) => length / whole + angle
     const [worst] = [...gaps].reduce((a, b) => (size(b[1]) > size(a[1]) ? b : a))
     const closes = size(gaps.get(worst)!) < CLOSED
     const id = closes && opposed >= 0 ? equations.rows[opposed].owner.id : worst
     const { length, angle } = gaps.get(id)!
-    const joint = mechanism.geometry.joints.find(({ source }) => source.id === id)
+    const joint = geometry.joints.find(({ source }) => source.id === id)
     const name = joint?.source.name ?? rows.map((r) => equations.rows[r].owner).find((o) => o.id === id)!.name
-    const bodies = joint
-      ? [joint.from, joint.to].map(({ body }) => mechanism.geometry.bodies[body].source)
-      : []
+    const bodies = joint ? [joint.from, joint.to].map(({ body }) => geometry.bodies[body].source) : []
     const between = bodies.length > 0 ? ` between ${bodies[0].name} and ${bodies[1].name}` : ''
     const gap = closes
       ? 'has its axes pointing against each other; flip one of its datums'
-      : length > CLOSED * mechanism.size
+      : length > CLOSED * whole
         ? `stays ${formatQuantity(length, 'mm', 2)} open${between} at best`
         : `stays tilted by ${formatQuantity(angle, 'deg', 2)}${between} at best`
     return {

@@ -7,10 +7,12 @@ import type { LinearSystem } from '../maths/linear-system'
 import { unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
+import type { Bridge } from './bridge'
 import { rowGradient } from './structure'
 import type { BlockPlan } from './structure'
 import {
   LARGEST_CORRECTION,
+  LEAST_REGULARITY,
   NEAR_SINGULAR,
   NEGLIGIBLE_STEP,
   ROUNDING,
@@ -38,8 +40,11 @@ export class Block {
   /** Links whose coordinates this block finds. */
   readonly unknowns: Int32Array
   private readonly matrix: LinearSystem
+  /** 1 for links that are not its unknowns. */
+  private readonly others: Uint8Array
   private readonly vector: Float64Array
-  private readonly scale: Float64Array
+  /** How far each unknown goes for one radian or one size. */
+  readonly scale: Float64Array
   /** Unknown links of every term of the rows, where they go in the matrix, and their scaled signs. */
   private readonly firstEntry: Int32Array
   private readonly entryLinks: Int32Array
@@ -50,6 +55,10 @@ export class Block {
   /** The matrix of a single row, and how large its entry was at first. */
   private readonly single: Float64Array | null
   private readonly leverage: number
+  /** What its entry would be if the row looked at nothing but its unknown. */
+  private readonly reach: number
+  /** The most regular it has been. */
+  private best = LEAST_REGULARITY
   /** Made when it is asked for first. */
   private followed: Followed | null = null
   private scratch = new Float64Array(0)
@@ -74,6 +83,7 @@ export class Block {
     this.scale = Float64Array.from(this.unknowns, (link) => equations.scale[link])
     const column = new Map(plan.unknowns.map((link, c) => [link, c]))
     const others = new Uint8Array(state.mechanism.links).fill(1)
+    this.others = others
     for (const link of plan.unknowns) others[link] = 0
     const first = [0]
     const entries: { link: number; row: number; column: number; sign: number }[] = []
@@ -88,13 +98,10 @@ export class Block {
     const dense = n > DENSE_ROWS ? null : new DenseSystem(n)
     this.matrix = dense ?? this.sparse(plan, others, column)
     this.single = dense && n === 1 ? dense.values : null
-    this.leverage =
-      n === 1
-        ? [...rowGradient(equations, state, plan.rows[0], others)].reduce(
-            (sum, [, v]) => sum + Math.abs(v),
-            0,
-          )
-        : 0
+    const gradientSize = (known: Uint8Array): number =>
+      [...rowGradient(equations, state, plan.rows[0], known)].reduce((sum, [, v]) => sum + Math.abs(v), 0)
+    this.leverage = n === 1 ? gradientSize(others) : 0
+    this.reach = n === 1 ? gradientSize(new Uint8Array(state.mechanism.links)) : 1
     this.firstEntry = Int32Array.from(first)
     this.entryLinks = Int32Array.from(entries, ({ link }) => link)
     this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
@@ -113,7 +120,23 @@ export class Block {
 
   /** The sign of the determinant: it changes only when the block passes a singular position. */
   get branch(): number {
-    return Math.sign(this.ratio[0])
+    return Math.sign(this.single ? this.single[0] : this.ratio[0])
+  }
+
+  /** 0 at a singular position, with the sign of the determinant on both sides of it. */
+  get regularity(): number {
+    return this.single ? this.single[0] / this.reach : this.ratio[0]
+  }
+
+  /** How regular it is, compared with the best that was noted. */
+  get quality(): number {
+    return Math.abs(this.regularity) / this.best
+  }
+
+  /** Notes a position that counts. */
+  note(): void {
+    const size = Math.abs(this.regularity)
+    if (size > this.best) this.best = size
   }
 
   /**
@@ -152,7 +175,9 @@ export class Block {
         }
       }
       if (settled || (largest < TIGHT && step < NEGLIGIBLE_STEP)) {
-        if (Math.abs(this.ratio[0]) < NEAR_SINGULAR) return 'singular'
+        if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
+        // near a singular position another branch is near, too
+        if (corrected > LARGEST_CORRECTION * Math.min(1, this.quality)) return 'no-convergence'
         state.place(this.carried)
         return null
       }
@@ -161,6 +186,73 @@ export class Block {
       if (!(corrected < LARGEST_CORRECTION)) return 'no-convergence'
     }
     return 'no-convergence'
+  }
+
+  /** Puts the block where a bridge has it. */
+  placeOn(bridge: Bridge): void {
+    const { state, unknowns, moved, carried, pairs, equations } = this
+    bridge.place(unknowns, state.q)
+    state.place(moved)
+    equations.placePairs(state, pairs)
+    state.place(carried)
+  }
+
+  /** Rates and accelerations that a bridge has, and those of what the block carries. */
+  moveOn(bridge: Bridge): void {
+    const { state, unknowns, moved, carried } = this
+    bridge.rates(unknowns, state.rate)
+    bridge.accelerations(unknowns, state.acceleration)
+    state.spreadMotion(moved)
+    state.spreadMotion(carried)
+  }
+
+  /** Solves with the present factors; the right side, by rows, becomes scaled unknowns. */
+  solve(vector: Float64Array): void {
+    this.matrix.solve(vector)
+  }
+
+  /** Solves the transpose; scaled unknowns become rows. */
+  solveTransposed(vector: Float64Array): void {
+    this.matrix.solveTransposed(vector)
+  }
+
+  /** Writes the scaled rates that its rows demand of the unknowns while these rest; what moves them has its rates. */
+  demandedRates(out: Float64Array): void {
+    const { state, equations, rows, unknowns } = this
+    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
+    state.spreadRates(this.moved)
+    equations.rates(state, rows, out)
+  }
+
+  /** Its scaled matrix at the present position, row by row, not factored. */
+  scaledMatrix(): Float64Array {
+    const { equations, state, rows, unknowns, others } = this
+    const column = new Map([...unknowns].map((link, c) => [link, c]))
+    const matrix = new Float64Array(rows.length * unknowns.length)
+    rows.forEach((row, r) => {
+      for (const [link, value] of rowGradient(equations, state, row, others))
+        matrix[r * unknowns.length + column.get(link)!] = value
+    })
+    return matrix
+  }
+
+  /** Writes the second derivatives of its rows into `out` when the unknowns have these rates and no accelerations. */
+  secondDerivatives(rates: Float64Array, out: Float64Array): void {
+    const { state, equations, rows, unknowns, moved } = this
+    for (let i = 0; i < unknowns.length; i++) {
+      state.rate[unknowns[i]] = rates[i]
+      state.acceleration[unknowns[i]] = 0
+    }
+    state.spreadMotion(moved)
+    equations.accelerations(state, rows, out)
+    for (let r = 0; r < rows.length; r++) out[r] = -out[r]
+  }
+
+  /** Largest residual of its rows at the present coordinates, which must be placed. */
+  get gap(): number {
+    const { equations, state, rows, vector } = this
+    equations.residuals(state, rows, vector)
+    return vector.reduce((largest, r) => Math.max(largest, Math.abs(r)), 0)
   }
 
   /** Places what the block moves and factors its matrix at the present coordinates. */
@@ -193,10 +285,8 @@ export class Block {
 
   /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
   solveRates(): void {
-    const { state, equations, rows, unknowns, vector, scale } = this
-    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
-    state.spreadRates(this.moved)
-    equations.rates(state, rows, vector)
+    const { state, unknowns, vector, scale } = this
+    this.demandedRates(vector)
     this.matrix.solve(vector)
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
     state.spreadRates(this.moved)

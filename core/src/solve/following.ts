@@ -1,10 +1,11 @@
 /** Values that follow a course: a link's coordinate is prescribed, anything else becomes a row with a target. */
+import { withBreaks } from '../maths/time-function'
 import type { TimeFunction } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { Coordinate } from '../mechanism/coordinate'
 import type { Reading } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
-import type { PrescribedLink } from './solver'
+import type { PrescribedLink } from './inputs'
 
 /** Who lets a value follow, for the words about it. */
 export interface Follower {
@@ -28,12 +29,15 @@ export const followingRow = (
 })
 
 /** The course of the link that carries a value. @param constant what the value adds to the link's coordinate */
-export const linkCourse =
-  (course: TimeFunction, constant: number): TimeFunction =>
-  (time, out) => {
-    course(time, out)
-    out[0] -= constant
-  }
+export const linkCourse = (course: TimeFunction, constant: number): TimeFunction =>
+  withBreaks(
+    (time, out) => {
+      course(time, out)
+      out[0] -= constant
+    },
+    course.breaks,
+    course.knots,
+  )
 
 /** What makes a coordinate follow a course of its values, for a solver; either list can be empty. */
 export function following(

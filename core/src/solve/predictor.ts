@@ -27,6 +27,11 @@ export class Predictor {
     this.acceleration[this.newest].set(acceleration)
   }
 
+  /** Coordinates at the noted instant. */
+  get last(): Float64Array {
+    return this.q[this.newest]
+  }
+
   /** A coordinate stays where it was noted last. */
   stop(i: number): void {
     for (const k of [0, 1]) {
@@ -56,9 +61,18 @@ export class Predictor {
       }
       return
     }
+    this.between(step, q, links)
+  }
+
+  /** The same from the quintic through the last two noted instants; `step` may be negative, as far back as the first. */
+  between(step: number, q: Float64Array, links: Int32Array): void {
+    const x1 = this.q[this.newest]
+    const v1 = this.rate[this.newest]
+    const a1 = this.acceleration[this.newest]
     const x0 = this.q[1 - this.newest]
     const v0 = this.rate[1 - this.newest]
     const a0 = this.acceleration[1 - this.newest]
+    const h = this.span
     const s = 1 + step / h
     for (let n = 0; n < links.length; n++) {
       const i = links[n]

@@ -6,37 +6,80 @@
  * reported and the last good state is kept.
  */
 import type { Problem } from '../result'
-import { formatQuantity } from '../units/format'
-import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
 import { Predictor } from './predictor'
 import type { Row } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
+import { CrossingFinder } from './crossing'
+import type { Crossing } from './crossing'
+import { Inputs } from './inputs'
+import type { PrescribedLink } from './inputs'
+import { stoppedMotion, undecidedStart } from './stopped'
 import { System } from './system'
 import type { SystemFailure } from './system'
-import type { TimeFunction } from '../maths/time-function'
 
-/** A prescribed link coordinate. */
-export interface PrescribedLink {
-  readonly link: number
-  readonly evaluate: TimeFunction
+/** The first of two ways, or the second one. */
+export type Way = 0 | 1
+
+/** A position where two ways of going on met, and which one was taken. */
+export interface PassedCrossing {
+  /** [s] */
+  readonly time: number
+  /** Links of the loop; the first is the one that turns most from one way to the other. */
+  readonly links: readonly number[]
+  readonly way: Way
 }
 
-/** A step is given up after this many halvings. */
-const MOST_HALVINGS = 14
-/** And after this many attempts to get through one step of the caller's. */
-const MOST_ATTEMPTS = 4000
+/** What a solver may be told besides what it solves. */
+export interface SolverOptions {
+  /**
+   * Which way is taken at a crossing, by its links; null where that is not said: the first one on the way, neither at the
+   * start. The first one always when left out.
+   */
+  readonly wayAt?: (links: readonly number[]) => Way | null
+  /** Rates by link with which it came to where it starts; none when left out. */
+  readonly heading?: Float64Array
+  /** Steps are short enough for whatever is read between them, not only for what closes loops. */
+  readonly isWatched?: boolean
+}
+
+/** Longest step [rad, sizes] of what a loop looks at. Longer: another branch may be met by chance. */
+const LONGEST_STEP = 0.5
+/** Shortest step [rad, sizes], and its least time [s]. */
+const SHORTEST_STEP = 1e-8
+const SHORTEST_TIME = 1e-13
+/** A step is given up after so many attempts to get through one of the caller's. */
+const MOST_ATTEMPTS = 20_000
+/** Nearer to a crossing than this is not past it [rad, m, s]. */
+const ON_IT = 1e-10
+const TOO_FAR: SystemFailure = { reason: 'no-convergence', row: 0, block: -1 }
+/** A bridge is sought when a step shorter than this fails [rad, sizes]. */
+const SHORT = 0.05
 
 export class Solver {
   readonly state: MotionState
   readonly equations: Equations
   /** Why the last step failed, or null. */
   problem: Problem | null = null
+  /** Crossings that were passed, in order. */
+  readonly passed: PassedCrossing[] = []
+  private readonly inputs: Inputs
   private readonly system: System
-  private readonly driven: Uint8Array
-  private readonly prescribed = new Float64Array(3)
+  readonly driven: Uint8Array
   private readonly predictor: Predictor
+  private readonly finder: CrossingFinder
+  /** Links whose motion keeps steps short. */
+  private readonly traced: Int32Array
+  private readonly options: SolverOptions
+  /** Crossings on the bridges that are in use. */
+  private ahead: { readonly crossing: Crossing; readonly way: Way; isBehind: boolean }[] = []
+  /** The step that is tried next [s]. */
+  private next = Infinity
+  /** When what winds was noted last [s]. */
+  private notedAt: number
+  /** How far the last attempt was to go [rad, sizes]. */
+  private reach = 0
 
   /**
    * @param drives prescribe coordinates of links
@@ -46,18 +89,24 @@ export class Solver {
    */
   constructor(
     readonly mechanism: Mechanism,
-    private readonly drives: readonly PrescribedLink[],
+    drives: readonly PrescribedLink[],
     q: Float64Array,
     rows: readonly Row[] = [],
     public time = 0,
+    options: SolverOptions = {},
   ) {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
     this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
+    this.inputs = new Inputs(drives, this.equations, this.state)
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
     this.system = new System(this.equations, this.state, this.driven)
-    this.equations.note(this.state)
+    this.finder = new CrossingFinder(this.system, this.state, this.inputs)
+    this.options = options
+    this.traced = this.tracedLinks()
+    this.notedAt = time
+    this.note(time)
     this.predictor = new Predictor(mechanism.links)
     this.remember(0)
   }
@@ -69,52 +118,128 @@ export class Solver {
 
   /** Solves rates and accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
-    const failure = this.attempt(this.time)
+    let failure = this.attempt(this.time)
+    // every block that stands in a singular position is led out of it, one after the other
+    for (let k = 0; failure?.reason === 'singular' && k < this.system.blocks.length; k++) {
+      const undecided = this.leave(failure.block)
+      if (undecided) {
+        this.problem = undecided
+        return false
+      }
+      failure = this.attempt(this.time)
+    }
     this.problem = failure && this.stopped(this.time, failure)
     return failure === null
   }
 
+  /** Leads a block out of the singular position in which it starts; says so where two ways are open. */
+  private leave(block: number): Problem | null {
+    const { system, finder, time, options, inputs } = this
+    this.restore()
+    const { ways, bridges, crossing } = finder.leave(block, time)
+    this.restore()
+    if (!crossing || bridges.length < 2) {
+      if (bridges.length > 0) system.bridge(block, bridges[0])
+      return null
+    }
+    const { links, parameter } = crossing
+    const rate = parameter < 0 ? 1 : inputs.rate(parameter)
+    const way =
+      this.nearest(system.blocks[block].unknowns, ways, rate) ?? (options.wayAt ? options.wayAt(links) : 0)
+    if (way === null) return undecidedStart(this.mechanism, links[0], time)
+    system.bridge(block, bridges[way])
+    this.passed.push({ time, links, way })
+    return null
+  }
+
+  /** The way whose rates are nearer to those with which it came; null when it comes from rest. */
+  private nearest(unknowns: Int32Array, ways: readonly Float64Array[], rate: number): Way | null {
+    const { equations, options } = this
+    const { heading } = options
+    if (!heading) return null
+    const speed = unknowns.reduce((sum, link) => sum + (heading[link] / equations.scale[link]) ** 2, 0)
+    if (!(speed > 0)) return null
+    const gap = (slopes: Float64Array) =>
+      unknowns.reduce(
+        (sum, link, i) => sum + ((slopes[i] * rate - heading[link]) / equations.scale[link]) ** 2,
+        0,
+      )
+    return gap(ways[0]) <= gap(ways[1]) ? 0 : 1
+  }
+
   /** Moves on to `time`. On failure the state is that of the last instant that could be reached. */
   advance(time: number): boolean {
-    const shortest = (time - this.time) / 2 ** MOST_HALVINGS
-    let to = time
-    let attempts = 0
-    /** Where rows were chosen anew last: once at an instant is enough. */
-    let renewedAt = Number.NaN
-    while (this.time < time) {
-      attempts++
-      const step = to - this.time
-      const failure = this.attempt(to)
-      if (!failure) {
-        to = Math.min(time, this.time + 2 * step)
-        if (time - to < shortest) to = time
-        continue
-      }
-      if (failure.reason === 'contradiction' && this.time !== renewedAt) {
-        renewedAt = this.time
-        this.restore()
-        if (this.system.renewSpare()) continue
-      }
-      if (step / 2 < shortest || attempts > MOST_ATTEMPTS) {
-        this.restore()
-        this.problem = this.stopped(this.time, failure)
-        return false
-      }
-      to = this.time + step / 2
-    }
+    while (this.time < time) if (!this.step(time)) return false
     return true
   }
 
+  /** One step of its own towards `time`, which it does not pass. False on failure, as `advance`. */
+  step(time: number): boolean {
+    let renewed = false
+    for (let attempts = 0; attempts < MOST_ATTEMPTS; attempts++) {
+      const from = this.time
+      const pace = this.pace()
+      const end = Math.min(time, this.inputs.breakAfter(from))
+      const step = Math.min(end - from, this.next, LONGEST_STEP / pace)
+      const to = from + step < end ? from + step : end
+      const failure = this.attempt(to)
+      if (!failure) {
+        this.next = Math.max(this.next, 2 * step)
+        return true
+      }
+      const length = Math.max(step * pace, this.reach, this.inputTravel())
+      this.restore()
+      if (!renewed) {
+        // what the chosen rows hold weakly, others may hold firmly
+        renewed = true
+        if (this.system.renewSpare()) continue
+      }
+      // where none is found, coming near is no failure any more
+      const bridge = failure.block >= 0 && length < SHORT ? this.bridge(failure.block, to) : 'not sought'
+      if (bridge === 'found' || (bridge === 'refused' && failure.reason === 'near')) continue
+      this.next = step / 2
+      if (length < SHORTEST_STEP || step < SHORTEST_TIME) {
+        this.problem = this.stopped(from, failure)
+        return false
+      }
+    }
+    this.problem = this.stopped(this.time, TOO_FAR)
+    return false
+  }
+
+  /** Places everything at an instant between the last two, which stay the last ones. */
+  look(time: number): void {
+    const { state, system, equations, inputs, predictor } = this
+    predictor.between(time - this.time, state.q, system.determined)
+    inputs.prescribe(time)
+    equations.windings.expect(time - this.notedAt)
+    if (system.close(inputs, time, true)) {
+      // so near a singular position the polynomial is as good
+      predictor.between(time - this.time, state.q, system.determined)
+      system.placeAll()
+    } else system.differentiate()
+    this.note(time)
+  }
+
+  private note(time: number): void {
+    this.equations.note(this.state)
+    this.notedAt = time
+  }
+
   private attempt(to: number): SystemFailure | null {
-    const { state, system, equations } = this
+    const { state, system, equations, inputs } = this
     const step = to - this.time
     this.predictor.predict(step, state.q, system.determined)
-    equations.windings.expect(step)
-    this.prescribe(to)
-    const failure = system.close()
+    equations.windings.expect(to - this.notedAt)
+    inputs.prescribe(to)
+    this.reach = this.travel()
+    if (this.reach > 2 * LONGEST_STEP) return TOO_FAR
+    const failure = system.close(inputs, to)
     if (failure) return failure
     system.differentiate()
-    equations.note(state)
+    if (this.ahead.length > 0) this.pass(to)
+    system.accept()
+    this.note(to)
     this.time = to
     this.remember(step)
     const stopped = system.renewChoices()
@@ -126,99 +251,100 @@ export class Solver {
     return null
   }
 
+  /** Seeks a bridge for a block that could not be closed on the way to `to`. */
+  private bridge(block: number, to: number): 'found' | 'refused' | 'not sought' {
+    const { system, finder, time, options } = this
+    if (!system.mayBridge(block)) return 'not sought'
+    let way: Way = 0
+    const found = finder.find(block, time, to, ({ links }) => (way = options.wayAt?.(links) ?? 0) === 1)
+    this.restore()
+    if (!found) {
+      system.factorUpTo(block)
+      system.refuse(block)
+      return 'refused'
+    }
+    system.bridge(block, found.bridge)
+    if (found.crossing) this.ahead.push({ crossing: found.crossing, way, isBehind: false })
+    return 'found'
+  }
+
+  /** Notes crossings that lie between the last instant and `to`, and forgets those whose bridges were left. */
+  private pass(to: number): void {
+    const { inputs, time } = this
+    for (const item of this.ahead) {
+      const { parameter, at, links, direction } = item.crossing
+      const now = parameter < 0 ? to : inputs.value(parameter)
+      const beyond = direction * (now - at)
+      const isBehind = item.isBehind ? beyond > -ON_IT : beyond > ON_IT
+      if (isBehind === item.isBehind) continue
+      item.isBehind = isBehind
+      const instant = parameter < 0 ? at : inputs.instant(parameter, at, time, to)
+      this.passed.push({ time: instant, links, way: item.way })
+    }
+    if (!this.system.isBridging) this.ahead = []
+  }
+
   private remember(step: number): void {
     const { q, rate, acceleration } = this.state
     this.predictor.note(q, rate, acceleration, step)
   }
 
-  private prescribe(time: number): void {
-    const { prescribed, state, drives } = this
-    for (let k = 0; k < drives.length; k++) {
-      const { link, evaluate } = drives[k]
-      evaluate(time, prescribed)
-      state.q[link] = prescribed[0]
-      state.rate[link] = prescribed[1]
-      state.acceleration[link] = prescribed[2]
+  /** How fast what keeps steps short moves at most [rad/s, sizes/s]. */
+  private pace(): number {
+    const { traced, state, equations } = this
+    let most = 0
+    for (let n = 0; n < traced.length; n++) {
+      const pace = Math.abs(state.rate[traced[n]]) / equations.scale[traced[n]]
+      if (pace > most) most = pace
     }
-    this.equations.prescribe(time)
+    return most
+  }
+
+  /** How far the present coordinates are from the last instant [rad, sizes]. */
+  private travel(): number {
+    const { traced, state, equations, predictor } = this
+    const { last } = predictor
+    let most = 0
+    for (let n = 0; n < traced.length; n++) {
+      const travel = Math.abs(state.q[traced[n]] - last[traced[n]]) / equations.scale[traced[n]]
+      if (travel > most) most = travel
+    }
+    return most
+  }
+
+  /** How far the inputs are from where they were at the last instant [rad, sizes]. */
+  private inputTravel(): number {
+    const { inputs, time } = this
+    let most = 0
+    for (let k = 0; k < inputs.count; k++) {
+      const travel = Math.abs(inputs.value(k) - inputs.valueAt(k, time)) / inputs.scale(k)
+      if (travel > most) most = travel
+    }
+    return most
+  }
+
+  /** All links when it is watched, else those that rows look at besides inputs. */
+  private tracedLinks(): Int32Array {
+    const { equations, state, driven } = this
+    if (this.options.isWatched) return state.all
+    const traced = new Set<number>()
+    for (const { terms } of equations.rows)
+      for (const { pair } of terms)
+        if (pair && pair.links.some((link) => !driven[link])) pair.links.forEach((link) => traced.add(link))
+    return Int32Array.from(traced).sort()
+  }
+
+  private stopped(time: number, failure: SystemFailure): Problem {
+    return stoppedMotion(this, time, failure, this.system.rowsAround(failure.row))
   }
 
   /** Back to the last instant that was reached. */
   private restore(): void {
     const { state } = this
     this.predictor.recall(state.q, state.rate, state.acceleration)
+    this.inputs.prescribe(this.time)
     this.system.placeAll()
     state.spreadRates(state.all)
     state.spreadAccelerations(state.all)
   }
-
-  private stopped(time: number, { reason, row }: SystemFailure): Problem {
-    const { mechanism, equations } = this
-    const { geometry, linkJoint, linkMotion } = mechanism
-    const rows = this.system.rowsAround(row)
-    const nameOf = new Map(geometry.joints.map(({ source }) => [source.id, source.name]))
-    const links = [...linksOf(equations, rows)]
-    const driver = links.find((link) => this.driven[link])
-    const driverJoint = driver === undefined ? undefined : geometry.joints[linkJoint[driver]].source.id
-    const owners = [...new Set(rows.map((r) => equations.rows[r].owner))]
-    for (const { id, name } of owners) nameOf.set(id, name)
-    const joints = links.flatMap((link) => geometry.joints[linkJoint[link]]?.source.id ?? [])
-    const loop = [...new Set([...joints, ...owners.map(({ id }) => id)])].filter((id) => id !== driverJoint)
-    const names = loop.map((id) => nameOf.get(id)).join(', ')
-    const at = `${time.toFixed(3)} s`
-    const ids = [...(driverJoint === undefined ? [] : [driverJoint]), ...loop]
-    const coordinate = mechanism.coordinates.find(({ link }) => link === driver)
-    const data: Problem['data'] = {
-      time,
-      ...(coordinate && driverJoint !== undefined
-        ? {
-            joint: driverJoint,
-            freedom: coordinate.freedom.name,
-            value: this.state.q[coordinate.link] + coordinate.constant,
-          }
-        : {}),
-    }
-    if (reason === 'contradiction') {
-      return {
-        code: 'joints-contradict',
-        message: `The motion stops at ${at}: ${equations.rows[row].owner.name} can no longer stay closed while ${names} move; they hold the same direction in different ways.`,
-        ids,
-        data,
-      }
-    }
-    const where =
-      driver === undefined || driverJoint === undefined
-        ? 'The loop'
-        : `${nameOf.get(driverJoint)} stands at ${formatQuantity(
-            this.state.q[driver],
-            linkMotion[driver] === TURNS ? 'deg' : 'mm',
-            1,
-          )} and the loop`
-    if (reason === 'branch') {
-      return {
-        code: 'branch-change',
-        message: `The motion stops at ${at}: ${where} of ${names} would have to fold over into its other branch, which is refused. Change a length, the start or the length of the run.`,
-        ids,
-        data,
-      }
-    }
-    return {
-      code: 'dead-point',
-      message: `The motion stops at ${at}: ${where} of ${names} can follow no further (dead point). Change a length, the start or the length of the run.`,
-      ids,
-      data,
-    }
-  }
-}
-
-/** Links on the paths of the rows, driven ones too, in order. */
-function linksOf(equations: Equations, rows: readonly number[]): Set<number> {
-  const links = new Set<number>()
-  for (const row of rows) {
-    for (const { link, pair } of equations.rows[row].terms) {
-      if (link >= 0) links.add(link)
-      pair?.links.forEach((l) => links.add(l))
-    }
-  }
-  return new Set([...links].sort((a, b) => a - b))
 }

@@ -4,16 +4,22 @@
  */
 import { Block } from './block'
 import type { BlockFailure } from './block'
+import type { Bridge } from './bridge'
+import type { Inputs } from './inputs'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import { choose, components, triangular, unknownsOfRow } from './structure'
 import type { Choice, Component } from './structure'
-import { POOR_ROWS, POOR_UNKNOWNS, CLOSED } from './tolerances'
+import { closedNearby } from './assemble'
+import { BRIDGE_BELOW, CLOSED, OPENS, POOR_ROWS, POOR_UNKNOWNS } from './tolerances'
 
 export interface SystemFailure {
-  readonly reason: BlockFailure | 'branch' | 'contradiction'
+  /** `near`: the block comes near a singular position, for which a bridge may be found. */
+  readonly reason: BlockFailure | 'branch' | 'contradiction' | 'near'
   /** The row that contradicts, or any row of the block that failed. */
   readonly row: number
+  /** The block that failed, or -1. */
+  readonly block: number
 }
 
 const NONE: readonly number[] = []
@@ -21,8 +27,12 @@ const NONE: readonly number[] = []
 export class System {
   private readonly components: readonly Component[]
   private readonly choices: Choice[]
-  private blocks: readonly Block[] = []
+  blocks: readonly Block[] = []
   private branches = new Int8Array(0)
+  /** What carries each block now, if anything. */
+  private bridges: (Bridge | null)[] = []
+  /** Quality of each block at which a bridge was sought in vain; infinite for none. */
+  private refused = new Float64Array(0)
   private spare = new Int32Array(0)
   private spareResiduals = new Float64Array(0)
   /** Pairs that no block places. */
@@ -42,6 +52,58 @@ export class System {
     this.components = components(equations, known)
     this.choices = this.components.map((component) => choose(equations, state, component, known))
     this.build()
+    this.chooseNearby()
+  }
+
+  /**
+   * Where the position is singular, rows seem redundant that are not: what they hold is chosen at a closed position
+   * nearby. Positions by rank alone cannot tell; moved on by two derivatives, redundant rows stay closed.
+   */
+  private chooseNearby(): void {
+    const { equations, state, known, choices } = this
+    const doubtful = choices.flatMap(({ spare, parked }, k) =>
+      spare.length > 0 && parked.length > 0 ? [k] : [],
+    )
+    if (doubtful.length === 0) return
+    this.moveParked()
+    const momentary = doubtful.filter((k) =>
+      choices[k].spare.some(
+        (row) => Math.abs(equations.acceleration(state, row)) > OPENS * this.fastest() ** 2,
+      ),
+    )
+    state.rate.fill(0)
+    state.acceleration.fill(0)
+    state.spreadMotion(state.all)
+    if (momentary.length === 0) return
+    const q = state.q.slice()
+    const nearby = closedNearby(equations, q)
+    if (!nearby) return
+    state.q.set(nearby)
+    this.placeAll()
+    const chosen = momentary.map((k) => choose(equations, state, this.components[k], known))
+    state.q.set(q)
+    this.placeAll()
+    momentary.forEach((k, n) => {
+      if (chosen[n].rows.length > choices[k].rows.length) choices[k] = chosen[n]
+    })
+    this.build()
+  }
+
+  /** Moves all that is parked, unevenly, with what follows. */
+  private moveParked(): void {
+    const { state, equations } = this
+    this.parked.forEach((link, k) => {
+      state.rate[link] = equations.scale[link] * (1 + ((Math.SQRT2 * (k + 1)) % 1))
+    })
+    this.differentiate()
+  }
+
+  private fastest(): number {
+    const { state, equations } = this
+    return state.all.reduce(
+      (most, link) => Math.max(most, Math.abs(state.rate[link]) / equations.scale[link]),
+      0,
+    )
   }
 
   /** Links that could move but that nothing determines. */
@@ -49,6 +111,16 @@ export class System {
     const inside = new Set(this.components.flatMap(({ unknowns }) => unknowns))
     const outside = [...this.state.all].filter((link) => !inside.has(link) && !this.known[link])
     return [...outside, ...this.choices.flatMap(({ parked }) => parked)]
+  }
+
+  /** How many rows are independent, also where the position is singular. */
+  get rank(): number {
+    return this.choices.reduce((sum, { rows }) => sum + rows.length, 0)
+  }
+
+  /** Rows that the others should imply. */
+  get redundant(): number[] {
+    return this.choices.flatMap(({ spare }) => spare)
   }
 
   /** Rows that share unknowns with a row. */
@@ -63,34 +135,139 @@ export class System {
     equations.placeEveryPair(state)
   }
 
-  /** Closes all rows from the predicted coordinates; every link and pair is placed afterwards. */
-  close(): SystemFailure | null {
-    const { state, blocks, branches, equations, spare } = this
-    state.place(this.first)
-    for (let b = 0; b < blocks.length; b++) {
-      const block = blocks[b]
-      const reason = block.close()
-      if (reason) return { reason, row: block.rows[0] }
-      if (block.branch !== branches[b]) return { reason: 'branch', row: block.rows[0] }
-    }
+  /**
+   * Closes all rows from the predicted coordinates; every link and pair is placed afterwards.
+   * @param inputs of a motion over time, in which bridges may carry blocks; null where there is none
+   * @param isKnown the motion was there before: neither branches nor singular positions are looked at
+   */
+  close(inputs: Inputs | null = null, time = 0, isKnown = false): SystemFailure | null {
+    const { state, equations, spare, blocks } = this
+    const failure = this.closeUpTo(blocks.length - 1, inputs, time, isKnown ? 0 : Infinity)
+    if (failure) return failure
     equations.placePairs(state, this.sparePairs)
     equations.residuals(state, spare, this.spareResiduals)
     for (let n = 0; n < spare.length; n++) {
       if (!(Math.abs(this.spareResiduals[n]) < CLOSED)) {
-        return { reason: 'contradiction', row: spare[n] }
+        return { reason: 'contradiction', row: spare[n], block: -1 }
       }
     }
     return null
   }
 
-  /** Rates and accelerations of everything at the closed position. */
-  differentiate(): void {
-    const { state, blocks, first } = this
-    state.spreadMotion(first)
+  /** Closes the blocks up to one; those from `loose` on may come out on either branch. */
+  closeUpTo(last: number, inputs: Inputs | null, time: number, loose = Infinity): SystemFailure | null {
+    const { state, blocks, branches, bridges, refused } = this
+    state.place(this.first)
+    for (let b = 0; b <= last; b++) {
+      const block = blocks[b]
+      const bridge = bridges[b]
+      let branch = branches[b]
+      if (bridge && inputs) {
+        bridge.follow(inputs, time)
+        const { share } = bridge
+        if (share >= 0 && share <= 1) {
+          block.placeOn(bridge)
+          continue
+        }
+        if (!(share > -1 && share < 2)) return this.failed(b, 'no-convergence')
+        bridge.place(block.unknowns, state.q)
+        branch = bridge.branch
+      }
+      const reason = block.close()
+      if (reason) return this.failed(b, reason)
+      if (b >= loose) continue
+      if (block.branch !== branch) return this.failed(b, 'branch')
+      if (inputs && !bridge && block.quality < Math.min(BRIDGE_BELOW, refused[b] / 10))
+        return this.failed(b, 'near')
+    }
+    return null
+  }
+
+  private failed(block: number, reason: SystemFailure['reason']): SystemFailure {
+    return { reason, row: this.blocks[block].rows[0], block }
+  }
+
+  /** Lets a bridge carry a block, from the present position on. */
+  bridge(block: number, bridge: Bridge): void {
+    this.bridges[block] = bridge
+  }
+
+  /** Whether a bridge may be sought from the present position, which must be placed. */
+  mayBridge(block: number): boolean {
+    if (this.bridges[block]) return false
+    this.blocks[block].placeAndFactor()
+    return this.blocks[block].quality < this.refused[block] / 3
+  }
+
+  /** Notes that no bridge was found from here. */
+  refuse(block: number): void {
+    this.refused[block] = this.blocks[block].quality
+  }
+
+  /** The closed position counts: bridges that were left are gone. */
+  accept(): void {
+    const { blocks, bridges, branches, refused } = this
     for (let b = 0; b < blocks.length; b++) {
+      const bridge = bridges[b]
+      if (bridge) {
+        const { share } = bridge
+        if (share >= 0 && share <= 1) continue
+        branches[b] = bridge.branch
+        bridges[b] = null
+      }
+      const block = blocks[b]
+      block.note()
+      if (refused[b] < Infinity && block.quality > 2 * BRIDGE_BELOW) refused[b] = Infinity
+    }
+  }
+
+  get isBridging(): boolean {
+    return this.bridges.some((bridge) => bridge !== null)
+  }
+
+  /** Rates and accelerations of everything at the closed position. */
+  differentiate(last = this.blocks.length - 1): void {
+    const { state, blocks, first, bridges } = this
+    state.spreadMotion(first)
+    for (let b = 0; b <= last; b++) {
+      const bridge = bridges[b]
+      if (bridge && bridge.share >= 0 && bridge.share <= 1) {
+        blocks[b].moveOn(bridge)
+        continue
+      }
       blocks[b].solveRates()
       blocks[b].solveAccelerations()
     }
+  }
+
+  /** Factors the blocks up to one at the present position, which must be placed. */
+  factorUpTo(last: number): void {
+    for (let b = 0; b <= last; b++) if (!this.bridges[b]) this.blocks[b].placeAndFactor()
+  }
+
+  /** Inputs of a block: those on the paths of its rows, and those of the blocks that it depends on. */
+  inputsOf(block: number, inputs: Inputs): number[] {
+    const { equations, blocks, state } = this
+    const nothingKnown = new Uint8Array(state.mechanism.links)
+    const blockOf = new Map(
+      blocks.flatMap(({ unknowns }, b) => [...unknowns].map((link) => [link, b] as const)),
+    )
+    const links = new Set<number>()
+    const rows = new Set<number>()
+    const seen = new Set([block])
+    for (const b of seen) {
+      for (const row of blocks[b].rows) {
+        rows.add(row)
+        for (const link of unknownsOfRow(equations, row, nothingKnown)) {
+          links.add(link)
+          const other = blockOf.get(link)
+          if (other !== undefined) seen.add(other)
+        }
+      }
+    }
+    return Array.from({ length: inputs.count }, (_, k) => k).filter(
+      (k) => links.has(inputs.link(k)) || rows.has(inputs.row(k)),
+    )
   }
 
   /** Rates of the determined links from those of the others, at the closed position. */
@@ -113,6 +290,8 @@ export class System {
    * @returns links that are parked from now on
    */
   renewChoices(): readonly number[] {
+    // a bridge belongs to its block
+    if (this.isBridging) return NONE
     let least = Infinity
     for (let b = 0; b < this.blocks.length; b++) least = Math.min(least, this.blocks[b].strength)
     if (least > (this.anyParked ? POOR_UNKNOWNS : POOR_ROWS)) return NONE
@@ -128,6 +307,7 @@ export class System {
    * firmly. Returns whether anything changed.
    */
   renewSpare(): boolean {
+    if (this.isBridging) return false
     return this.choose((_, component) => component.rows.length > component.unknowns.length).renewed
   }
 
@@ -199,6 +379,9 @@ export class System {
     this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
     for (const block of this.blocks) block.placeAndFactor()
     this.branches = Int8Array.from(this.blocks, (block) => block.branch)
+    this.bridges = this.blocks.map(() => null)
+    this.refused = new Float64Array(this.blocks.length).fill(Infinity)
+    for (const block of this.blocks) block.note()
   }
 }
 

@@ -45,6 +45,21 @@ export const WEAK = 0.1
  */
 export const NEAR_SINGULAR = 1e-6
 
+/** Regularity that a block is measured by at least [-]. Larger: weak ones count as near singular. Smaller: noise is a measure. */
+export const LEAST_REGULARITY = 0.05
+
+/**
+ * Share of its best regularity below which a block looks for a bridge [-]. Larger: bridges are long, and polynomials leave
+ * the motion. Smaller: rates at their ends lose digits.
+ */
+export const BRIDGE_BELOW = 0.02
+
+/** Share of its best regularity below which no bridge ends [-]. */
+export const BRIDGE_END = 0.01
+
+/** Residual that a bridge may leave on its way [-]; as CLOSED. */
+export const BRIDGE_GAP = 1e-10
+
 /** Pivot ratio below which rows are chosen anew [-]. Larger: choices are renewed too often. Smaller: rates lose digits. */
 export const POOR_ROWS = 1e-3
 
@@ -98,3 +113,21 @@ export const LEAST_SHARE = 1e-6
 
 /** Share by which a step stays short of a limit, so that rounding does not carry it over [-]. */
 export const BEFORE_LIMIT = 1e-12
+
+/** Square term of a quadratic below which it is a line, as share of the linear term [-]: its other root is out of reach. */
+export const FLAT_CURVATURE = 1e-3
+
+/** Share by which the slopes of two ways differ at least [-]. Larger: narrow crossings go unseen. Smaller: noise is a way. */
+export const LEAST_PARTING = 1e-3
+
+/** Share by which slopes may change along a short bridge [-]. */
+export const JOINS = 0.3
+
+/**
+ * Second derivative with which a row opens that seems redundant, for rates of 1 [-]. Larger: singular positions pass for
+ * redundancy. Smaller: rounding makes redundancy doubtful, which costs an assembly.
+ */
+export const OPENS = 1e-6
+
+/** Part of the demanded rates that no rates of the unknowns meet [-]: above it the position is a dead point. */
+export const UNREACHABLE = 1e-6

@@ -53,3 +53,38 @@ export function sliderCrank(r: number, l: number, crank: Jet, zero: number): Jet
     -r * (Math.sin(t) * ddt + Math.cos(t) * dt * dt) + ddw,
   ]
 }
+
+export const plus = ([value, rate, acceleration]: Jet, offset: number): Jet => [
+  value + offset,
+  rate,
+  acceleration,
+]
+
+/**
+ * Rocker of an antiparallelogram: ground and coupler d, crank and rocker a < d.
+ * |a e^(i crank) - d - a e^(i rocker)| = d splits into the parallelogram and
+ * tan(rocker / 2) = -k tan(crank / 2) with k = (d + a) / (d - a), here without the jumps of the tangent.
+ */
+export function antiparallelogram(d: number, a: number, [t, dt, ddt]: Jet): Jet {
+  const k = (d + a) / (d - a)
+  const [s, c] = [Math.sin(t / 2), Math.cos(t / 2)]
+  const span = c * c + k * k * s * s
+  const slope = -k / span
+  const bend = (k * (k * k - 1) * s * c) / (span * span)
+  return [-t - 2 * Math.atan2((k - 1) * s * c, c * c + k * s * s), slope * dt, slope * ddt + bend * dt * dt]
+}
+
+/**
+ * Rocker of a deltoid: ground and crank a, coupler and rocker c > a. The crank's end is 2 a sin(crank / 2) from the
+ * rocker's pivot in the direction (crank + 180 deg) / 2, counted negative once the crank has gone round.
+ * @param side 1 for the kite, -1 for the antiparallel deltoid
+ */
+export function deltoid(a: number, c: number, side: 1 | -1, [t, dt, ddt]: Jet): Jet {
+  const s = (a / c) * Math.sin(t / 2)
+  const ds = (a / (2 * c)) * Math.cos(t / 2)
+  const w = Math.sqrt(1 - s * s)
+  const slope = 1 / 2 + (side * ds) / w
+  const bend = side * (-s / (4 * w) + (s * ds * ds) / w ** 3)
+  const value = side === 1 ? t / 2 + Math.asin(s) : Math.PI + t / 2 - Math.asin(s)
+  return [value, slope * dt, slope * ddt + bend * dt * dt]
+}

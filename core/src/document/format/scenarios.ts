@@ -1,5 +1,5 @@
 /** Scenarios: named runs with their drivers and cues. */
-import { IsInt, IsOptional, Max, Min } from 'class-validator'
+import { IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
 import type { Quantity } from '../../units/quantity'
 import { cueClasses } from './cues'
 import type { AnyCue } from './cues'
@@ -7,8 +7,17 @@ import { driverClasses } from './drivers'
 import { NestedList } from '../rules/nested'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
-import { Entry, OptionalRefTo } from '../rules/references'
+import { Entry, OptionalRefTo, RefTo } from '../rules/references'
 import type { AnyDriver } from './drivers'
+
+/** Which way is taken where a motion comes to a change point; the first one, which keeps rates continuous, without it. */
+export class WayChoice {
+  /** The joint that turns most from one way to the other. */
+  @IsId() @RefTo('joint') joint!: string
+  /** At which of its change points, counted from the start of the run. */
+  @IsInt() @Min(1) @Max(100_000) count!: number
+  @IsIn(['first', 'second']) way!: 'first' | 'second'
+}
 
 /** One named run; it never changes the model. */
 @Entry('scenario')
@@ -23,4 +32,6 @@ export class Scenario {
   /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
   @IsOptional() @IsId() @OptionalRefTo('pose') startPose?: string
   @IsOptional() @IsId() @OptionalRefTo('scenario') startAfter?: string
+  /** Where two ways of going on meet. */
+  @IsOptional() @NestedList(() => WayChoice) ways?: WayChoice[]
 }

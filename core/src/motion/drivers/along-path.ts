@@ -7,6 +7,7 @@
  */
 import { asin, atan2 } from '../../maths/scalar-functions'
 import { FRAME } from '../../maths/frame'
+import { withBreaks } from '../../maths/time-function'
 import type { TimeFunction } from '../../maths/time-function'
 import type { PathCurve } from '../../geometry/paths/path-curve'
 
@@ -83,7 +84,7 @@ export function alongPath(path: PathCurve, travel: TimeFunction): readonly TimeF
       for (let m = 0; m < places.length; m++) out[2] += curvature[3 * k + m] * parts[k][1] * parts[m][1]
     }
   })
-  return [...origins, ...angles]
+  return [...origins, ...angles].map((entry) => withBreaks(entry, travel.breaks))
 }
 
 /** Column c of `out` = w x (column c of `of`), plus v for the origin; w and v are at `at`. */

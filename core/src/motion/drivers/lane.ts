@@ -3,6 +3,7 @@
  * an amount starts from where the one before it ended.
  */
 import { moveKey } from '../../document/starting'
+import { withBreaks } from '../../maths/time-function'
 import type { TimeFunction } from '../../maths/time-function'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
@@ -85,26 +86,30 @@ export interface Stretch extends Pick<PlannedMove, 'from' | 'rise' | 'duration' 
 }
 
 /** Stretches by rising start, none over another one, as one function of time; `home` is the value before the first. */
-export const courseOf =
-  (stretches: readonly Stretch[], home: number): TimeFunction =>
-  (time, out) => {
-    let at = -1
-    while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
-    if (at < 0) {
-      stay(home, out)
-      return
-    }
-    const { start, duration, from, rise, law } = stretches[at]
-    if (time >= start + duration) {
-      stay(from + rise, out)
-      return
-    }
-    law.evaluate((time - start) / duration, out)
-    out[0] = from + rise * out[0]
-    out[1] *= rise / duration
-    out[2] *= rise / duration ** 2
-    out[3] *= rise / duration ** 3
-  }
+export const courseOf = (stretches: readonly Stretch[], home: number): TimeFunction =>
+  withBreaks(
+    (time, out) => {
+      let at = -1
+      while (at + 1 < stretches.length && stretches[at + 1].start <= time) at++
+      if (at < 0) {
+        stay(home, out)
+        return
+      }
+      const { start, duration, from, rise, law } = stretches[at]
+      if (time >= start + duration) {
+        stay(from + rise, out)
+        return
+      }
+      law.evaluate((time - start) / duration, out)
+      out[0] = from + rise * out[0]
+      out[1] *= rise / duration
+      out[2] *= rise / duration ** 2
+      out[3] *= rise / duration ** 3
+    },
+    stretches.flatMap(({ start, duration, law }) =>
+      [0, ...(law.breaks ?? []), 1].map((share) => start + share * duration),
+    ),
+  )
 
 function stay(value: number, out: Float64Array): void {
   out[0] = value
@@ -135,12 +140,13 @@ export function planLane(
       const found = named(laneFunction(planned.value, from, timing))
       if (!found.ok) return found
       const jet = new Float64Array(4)
-      return succeed((time, out) => {
+      const course = withBreaks((time, out) => {
         found.value(time, jet)
         out[0] = jet[0]
         out[1] = jet[1]
         out[2] = jet[2]
-      })
+      }, found.value.breaks)
+      return succeed(course)
     },
   })
 }

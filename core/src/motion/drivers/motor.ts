@@ -11,7 +11,7 @@ import { ValueDriver } from '../../document/format/drivers'
 import { IsSpan, Tie } from '../../document/format/timing'
 import { Nested } from '../../document/rules/nested'
 import { IsQuantity } from '../../document/rules/rules'
-import { constant } from '../../maths/time-function'
+import { constant, withBreaks } from '../../maths/time-function'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
 import { rateOf } from '../../units/dimension'
@@ -66,10 +66,13 @@ export const motor = defineValueDriver<Motor>({
       if (Number.isNaN(start)) return succeed(constant(from))
       evaluateMotor(course.value, since - start, before)
       const gone = before[0]
-      return succeed((time: number, out: Float64Array) => {
+      const { runUp, runDown, on } = course.value
+      const jumps = [0, runUp, on - runDown, on].filter(Number.isFinite).map((after) => start + after)
+      const turned = withBreaks((time, out) => {
         evaluateMotor(course.value, time - start, out)
         out[0] += from - gone
-      })
+      }, jumps)
+      return succeed(turned)
     }
     return succeed({ moves: [], course: run })
   },

@@ -3,6 +3,7 @@ import { IsIn } from 'class-validator'
 import { ValueDriver } from '../../document/format/drivers'
 import { ArePairs } from '../../document/rules/rules'
 import { QuinticSpline } from '../../maths/quintic-spline'
+import { withBreaks } from '../../maths/time-function'
 import type { TimeFunction } from '../../maths/time-function'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
@@ -60,9 +61,14 @@ export const values = defineValueDriver<Values>({
     const before = new Float64Array(3)
     evaluate(since, before)
     const shift = since > 0 ? from - before[0] : 0
-    return steady((time, out) => {
-      evaluate(time, out)
-      out[0] += shift
-    })
+    const shifted = withBreaks(
+      (time, out) => {
+        evaluate(time, out)
+        out[0] += shift
+      },
+      [first, last],
+      times,
+    )
+    return steady(shifted)
   },
 })

@@ -1,0 +1,131 @@
+/** What drivers prescribe, as a list of inputs: coordinates of links, and targets of rows. */
+import type { TimeFunction } from '../maths/time-function'
+import type { Equations } from '../mechanism/equations'
+import type { MotionState } from '../mechanism/state'
+
+/** A prescribed link coordinate. */
+export interface PrescribedLink {
+  readonly link: number
+  readonly evaluate: TimeFunction
+}
+
+export class Inputs {
+  readonly count: number
+  private readonly links: Int32Array
+  private readonly rows: Int32Array
+  private readonly courses: readonly TimeFunction[]
+  /** Every knot, every jump, and the instant just before a jump, which still belongs to what came before. */
+  private readonly breaks: Float64Array
+  private nextBreak = 0
+  private readonly jet = new Float64Array(3)
+
+  constructor(
+    drives: readonly PrescribedLink[],
+    private readonly equations: Equations,
+    private readonly state: MotionState,
+  ) {
+    const driven = [...equations.rows.keys()].filter((row) => equations.rows[row].target)
+    this.links = Int32Array.from([...drives.map(({ link }) => link), ...driven.map(() => -1)])
+    this.rows = Int32Array.from([...drives.map(() => -1), ...driven])
+    this.courses = [
+      ...drives.map(({ evaluate }) => evaluate),
+      ...driven.map((row) => equations.rows[row].target!),
+    ]
+    this.count = this.courses.length
+    const jumps = new Set(this.courses.flatMap((course) => course.breaks ?? []))
+    const knots = this.courses.flatMap((course) => course.knots ?? [])
+    this.breaks = Float64Array.from([
+      ...knots,
+      ...[...jumps].flatMap((time) => [time - JUST_BEFORE, time]),
+    ]).sort()
+  }
+
+  /** Link whose coordinate it is, or -1; row whose target it is, or -1. */
+  link(input: number): number {
+    return this.links[input]
+  }
+
+  row(input: number): number {
+    return this.rows[input]
+  }
+
+  /** Prescribes all of them for a time. */
+  prescribe(time: number): void {
+    for (let k = 0; k < this.count; k++) this.prescribeOne(k, time)
+  }
+
+  prescribeOne(input: number, time: number): void {
+    const { jet } = this
+    this.courses[input](time, jet)
+    this.set(input, jet[0], jet[1], jet[2])
+  }
+
+  set(input: number, value: number, rate: number, acceleration: number): void {
+    const { state, equations, links, rows } = this
+    const link = links[input]
+    if (link >= 0) {
+      state.q[link] = value
+      state.rate[link] = rate
+      state.acceleration[link] = acceleration
+    } else {
+      const at = 3 * rows[input]
+      equations.targets[at] = value
+      equations.targets[at + 1] = rate
+      equations.targets[at + 2] = acceleration
+    }
+  }
+
+  /** Every input stays where it is. */
+  rest(): void {
+    for (let k = 0; k < this.count; k++) this.set(k, this.value(k), 0, 0)
+  }
+
+  value(input: number): number {
+    const link = this.links[input]
+    return link >= 0 ? this.state.q[link] : this.equations.targets[3 * this.rows[input]]
+  }
+
+  rate(input: number): number {
+    const link = this.links[input]
+    return link >= 0 ? this.state.rate[link] : this.equations.targets[3 * this.rows[input] + 1]
+  }
+
+  acceleration(input: number): number {
+    const link = this.links[input]
+    return link >= 0 ? this.state.acceleration[link] : this.equations.targets[3 * this.rows[input] + 2]
+  }
+
+  valueAt(input: number, time: number): number {
+    this.courses[input](time, this.jet)
+    return this.jet[0]
+  }
+
+  /** Units that make it a comparable number: how far it goes for one radian or one size. */
+  scale(input: number): number {
+    const link = this.links[input]
+    return link >= 0 ? this.equations.scale[link] : 1 / this.equations.rows[this.rows[input]].weight
+  }
+
+  /** The next instant after a time that no step goes past; infinite for none. */
+  breakAfter(time: number): number {
+    const { breaks } = this
+    while (this.nextBreak < breaks.length && breaks[this.nextBreak] <= time) this.nextBreak++
+    return this.nextBreak < breaks.length ? breaks[this.nextBreak] : Infinity
+  }
+
+  /** When an input passes a value between two instants on different sides of it, by bisection. */
+  instant(input: number, value: number, from: number, to: number): number {
+    const side = Math.sign(this.valueAt(input, to) - value)
+    let [low, high] = [from, to]
+    for (let k = 0; k < HALVINGS; k++) {
+      const middle = (low + high) / 2
+      if (Math.sign(this.valueAt(input, middle) - value) === side) high = middle
+      else low = middle
+    }
+    return high
+  }
+}
+
+/** [s] */
+const JUST_BEFORE = 1e-11
+const HALVINGS = 60
