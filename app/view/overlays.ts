@@ -15,6 +15,8 @@ interface Sources {
   readonly ghost: () => { readonly part: ResolvedPart; readonly frame: Frame } | null
   /** Points in ground, three numbers each [m]. */
   readonly path: () => Float32Array | null
+  /** Lines in ground that show which way things go, three numbers a point [m]. */
+  readonly arrows: () => readonly Float32Array[]
   readonly grips: () => readonly Grip[]
   /** Triangles in ground, nine numbers each [m]. */
   readonly solids: () => readonly Float32Array[]
@@ -24,6 +26,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
   const sources = shallowRef<Sources>({
     ghost: () => null,
     path: () => null,
+    arrows: () => [],
     grips: () => [],
     solids: () => [],
   })
@@ -34,6 +37,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
     },
     ghost: computed(() => sources.value.ghost()),
     path: computed(() => sources.value.path()),
+    arrows: computed(() => sources.value.arrows()),
     grips: computed(() => sources.value.grips()),
     solids: computed(() => sources.value.solids()),
   }

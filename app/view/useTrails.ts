@@ -28,6 +28,7 @@ export function useTrails(view: Ref<Viewport | null>) {
     view.value?.setTrails([
       ...points.map(({ body, point }) => trailOf(take!, body, point)),
       ...(overlays.path ? [overlays.path] : []),
+      ...overlays.arrows,
     ])
     showGhosts()
   }
@@ -43,7 +44,14 @@ export function useTrails(view: Ref<Viewport | null>) {
   const draw = ({ bodies, poses, at }: Ghosts) => view.value?.setGhosts(bodies, poses, at)
 
   watch(
-    [() => run.take, () => stage.stage, () => options.trails, () => options.ghostsEvery, () => overlays.path],
+    [
+      () => run.take,
+      () => stage.stage,
+      () => options.trails,
+      () => options.ghostsEvery,
+      () => overlays.path,
+      () => overlays.arrows,
+    ],
     showTrails,
   )
   watch([() => run.compared, () => playback.shown, () => playback.playing], ([compared], [before]) => {

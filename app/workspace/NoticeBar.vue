@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
-import { reasons } from '@ligamen/core'
+import { mendScenario, reasons } from '@ligamen/core'
 import type { Advice } from '@ligamen/core'
 import ScenarioFaults from '~/drive/scenario/ScenarioFaults.vue'
 import { describeChanges } from '~/workspace/changes'
@@ -49,6 +49,12 @@ watch(
   },
   { immediate: true },
 )
+/** What would let a stopped motion go on. */
+const onward = computed(() =>
+  mechanism.document && mechanism.scenario && run.problem && run.problem === run.take?.stopped
+    ? mendScenario(mechanism.document, mechanism.scenario.id, run.problem)
+    : [],
+)
 const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way.document))
 </script>
 
@@ -73,6 +79,7 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
     <div v-if="motion" class="notice" role="alert">
       {{ motion }}
       <span v-if="run.take?.stopped && run.problem === run.take.stopped" class="choices">
+        <v-btn v-for="way in onward" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
         <v-btn @click="playback.step(Infinity)">Go to where it stops</v-btn>
       </span>
       <span v-if="ways.length > 0" class="choices">

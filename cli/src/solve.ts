@@ -52,10 +52,19 @@ export async function solve(file: string, options: SolveOptions): Promise<number
   if (written) return misused(written)
   if (options.json !== true)
     print(instants.all, options.at || options.frames ? shown : thinned(shown), columns.value)
+  for (const sentence of changePointWords(model.value, take)) console.error(sentence)
   if (!take.stopped) return 0
   console.error(take.stopped.message)
   return 3
 }
+
+/** Which change points the motion passed, and how it went on. */
+const changePointWords = ({ document }: Model, take: Take): string[] =>
+  take.changePoints.map(({ time, joint, count, way }) => {
+    const name = document.joints.find(({ id }) => id === joint)?.name ?? joint
+    const went = way === 'first' ? 'goes on smoothly' : 'takes the second way'
+    return `Change point ${count} of ${name} at ${formatNumber(time, 3)} s: ${went}.`
+  })
 
 /** Writes the files that were asked for; why one cannot be written, or null. */
 async function write(
@@ -106,7 +115,7 @@ function refuse(problems: Parameters<typeof printProblems>[0]): number {
   return 1
 }
 
-/** Every instant solved, and which of them were asked for; between those asked the motion is followed frame by frame. */
+/** Every instant recorded, and which of them were asked for. */
 function instantsOf(
   length: number,
   frames: number,
@@ -115,9 +124,7 @@ function instantsOf(
 ): { all: Float64Array; asked: number[] } {
   const even = (n: number) => Array.from({ length: n }, (_, k) => k * (length / (n - 1)))
   const wanted = at ?? even(count ?? frames)
-  const follow = even(frames)
-  const last = Math.max(...wanted)
-  const all = [...new Set([0, ...follow.filter((t) => t <= last), ...wanted])].sort((a, b) => a - b)
+  const all = [...new Set([0, ...wanted])].sort((a, b) => a - b)
   const index = new Map(all.map((time, k) => [time, k]))
   return {
     all: Float64Array.from(all),
@@ -249,5 +256,6 @@ const asJson = (
     first: frames.map((frame) => read(frame)[1]),
     second: frames.map((frame) => read(frame)[2]),
   })),
+  changePoints: take.changePoints,
   stopped: take.stopped && { ...take.stopped, ...take.stopped.data },
 })

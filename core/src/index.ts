@@ -88,6 +88,7 @@ export { removalOf } from './edits/bodies/removal'
 export { chainPoses } from './edits/scenarios/chain-poses'
 export { driveAlong } from './edits/scenarios/drive-along'
 export { mirrorLane, repeatLane, stretchLane } from './edits/scenarios/lane-edits'
+export { takeWay } from './document/ways'
 export { recordInto } from './edits/scenarios/recording'
 export type { Recorded, Recording } from './edits/scenarios/recording'
 export {

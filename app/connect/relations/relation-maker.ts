@@ -4,6 +4,7 @@ import type { RelateAnswer } from '~/workers/solver/questions'
 import { useConsidered } from '../considered'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { useRunStore } from '../../model/run/run'
+import { useOverlaysStore } from '../../view/overlays'
 
 export const useRelationMakerStore = defineStore('relation-maker', () => {
   const mechanism = useMechanismStore()
@@ -31,6 +32,8 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
           }),
     { still: false },
   )
+
+  useOverlaysStore().lay({ arrows: () => effect.value?.arrows ?? [] })
 
   /** Another position in place of one; what was typed belonged to the old ones. */
   function choose(index: number, key: string | null) {

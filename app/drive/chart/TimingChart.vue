@@ -7,6 +7,7 @@ import { useMotorFlip } from '~/drive/drivers/useMotorFlip'
 import { useElementSize } from '@vueuse/core'
 import { formatNumber } from '@ligamen/core'
 import AddDriver from '../drivers/AddDriver.vue'
+import ChangePoints from './ChangePoints.vue'
 import CueMarks from './CueMarks.vue'
 import CueTable from '../tables/CueTable.vue'
 import LaneCurve from './LaneCurve.vue'
@@ -137,6 +138,7 @@ const toggle = (lane: string) => {
           <span v-for="mark in marks" :key="mark.text" class="tick tabular" :style="{ left: mark.left }">
             {{ mark.text }}
           </span>
+          <ChangePoints />
         </div>
       </div>
       <template v-for="lane in drivers" :key="lane.id">

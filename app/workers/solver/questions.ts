@@ -74,6 +74,8 @@ export interface RelateAnswer extends Effect {
   readonly relation: AnyRelation
   readonly basis: string | null
   readonly slip: string | null
+  /** Which way both sides go together, as lines in ground [m]. */
+  readonly arrows: readonly Float32Array[]
 }
 
 export interface LooseShown {
@@ -137,6 +139,7 @@ export const questions = {
       relation,
       basis,
       slip: effect.slip,
+      arrows: effect.arrows,
       sentences,
       twice: [],
       ...shown,

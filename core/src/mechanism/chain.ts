@@ -121,6 +121,12 @@ export class ChainBuilder {
     return { body, frame: this.inBody(body, identityFrame()) }
   }
 
+  /** The bodies that are one with a body, itself first: they are carried by the same link. */
+  boundTo(body: number): number[] {
+    const { bodyLink } = this
+    return [body, ...[...bodyLink.keys()].filter((b) => b !== body && bodyLink[b] === bodyLink[body])]
+  }
+
   /** A frame of ground at the home pose, given in a body. */
   inBody(body: number, frame: Frame): Frame {
     return multiply(inverse(this.pose[body]), frame)

@@ -12,6 +12,12 @@ export const SMALLEST = 1e-9
 /** Distance of two axes that counts as none [m]. Larger: small wheels lose their pitch point. Smaller: rounding gives one. */
 export const ON_AXIS = 1e-9
 
+/**
+ * Bodies that are nearer than this touch [m]. Larger: wheels that miss each other pass. Smaller: meshes and typed places
+ * miss by their rounding.
+ */
+export const MEETS = 1e-5
+
 /** Cosine below the negative of which two axes point against each other [-]; crossing axes count as pointing the same way. */
 export const AGAINST = 1e-9
 

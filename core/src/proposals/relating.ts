@@ -21,6 +21,7 @@ import { readStanding } from '../model/standing'
 import { wheelSlip } from '../analysis/slip'
 import { freshId, slug } from '../document/ids'
 import { listed } from '../wording'
+import { gearingArrows } from './arrows'
 import { ON_AXIS } from './tolerances'
 
 export interface RelationDraft {
@@ -36,6 +37,8 @@ export interface RelationEffect extends RelationDraft {
   /** "1 turn of Pinion moves Rack by 62.83 mm". */
   readonly sentence: string
   readonly slip: string | null
+  /** Which way both sides go together, as lines in ground at the home pose: three numbers a point [m]. */
+  readonly arrows: readonly Float32Array[]
   readonly mobility: string
   readonly problems: readonly Problem[]
 }
@@ -124,7 +127,15 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
   const opened = openModel(draft.document)
   if (!opened.ok) {
     const sentence = reasons(opened.problems)
-    return { ...draft, model: null, sentence, slip: null, mobility: '', problems: opened.problems }
+    return {
+      ...draft,
+      model: null,
+      sentence,
+      slip: null,
+      arrows: [],
+      mobility: '',
+      problems: opened.problems,
+    }
   }
   const model = opened.value
   const compiled = model.mechanism.relations.find(({ source }) => source.id === draft.relation.id)
@@ -134,6 +145,7 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
     model,
     sentence: compiled?.sentence ?? '',
     slip: slip?.sentence ?? null,
+    arrows: compiled?.gearing ? gearingArrows(compiled.gearing, model.mechanism.size) : [],
     mobility: `Mobility ${before.mobility.mobility} → ${model.mobility.mobility}.`,
     problems: [],
   }

@@ -34,7 +34,7 @@ export const share = defineRelation<Share>({
       ],
       dimension: a.value.dimension,
       sentence: `${context.nameOf(relation.b)} is ${relation.share} of ${context.nameOf(relation.a)}`,
-      pitch: null,
+      gearing: null,
     })
   },
 })

@@ -5,12 +5,13 @@
 import { IsBoolean, IsIn, IsOptional } from 'class-validator'
 import { carried, Fit, millimetres, twoTurns } from './proposal'
 import { WHEEL_NUMBERS, WheelRelation } from './wheel-fields'
-import { cross, norm } from '../../maths/vector'
-import type { Vector } from '../../maths/vector'
-import { between, wheelEquation } from './ratio'
+import { cross, dot, norm, subtract } from '../../maths/vector'
+import { ahead, scaled, squareTo } from './gearing'
+import type { Contact } from './gearing'
+import { wheelEquation } from './ratio'
 import { defineRelation } from './relation-type'
-import type { PitchPoint, CarriedCoordinate } from './relation-type'
-import { ON_AXIS } from '../tolerances'
+import type { CarriedCoordinate } from './relation-type'
+import { AGAINST, ON_AXIS } from '../tolerances'
 
 /** Two pulleys or sprockets: both turn the same way, or against each other when the belt is crossed. */
 export class BeltDrive extends WheelRelation {
@@ -41,34 +42,29 @@ export const belt = defineRelation<BeltDrive>({
     }
   },
   equation: (relation, context) =>
-    wheelEquation(
-      relation,
-      context,
-      relation.crossed === true,
-      (a, b, { diameters }) => diameters && beltPitch(a, b, diameters, relation.crossed === true),
-    ),
+    wheelEquation(relation, context, (a, b, { diameters }) => {
+      const alike = (dot(a.axis, b.axis) < -AGAINST ? -1 : 1) as 1 | -1
+      const crossed = relation.crossed === true
+      return {
+        sense: (crossed ? -alike : alike) as 1 | -1,
+        contact: diameters && beltContact(a, b, diameters, crossed),
+        doubt: null,
+      }
+    }),
 })
 
 /** Where the belt runs onto both pulleys: on one side of the line of centres, or on opposite ones when it is crossed. */
-function beltPitch(
+function beltContact(
   a: CarriedCoordinate,
   b: CarriedCoordinate,
   [da, db]: readonly [number, number],
   crossed: boolean,
-): PitchPoint | null {
-  const gap = between(a, b)
+): Contact | null {
+  const gap = squareTo(subtract(b.origin, a.origin), a.axis)
   const apart = norm(gap)
   if (apart < ON_AXIS) return null
-  const along = gap.map((v) => v / apart) as unknown as Vector
+  const along = scaled(gap, 1 / apart)
   const up = cross(a.axis, along)
-  const touch = (side: CarriedCoordinate, radius: number): Vector =>
-    [0, 1, 2].map((k) => side.origin[k] + radius * up[k]) as unknown as Vector
-  return {
-    bodyA: a.body,
-    bodyB: b.body,
-    carrier: a.carrier,
-    point: touch(a, da / 2),
-    direction: along,
-    other: { point: touch(b, ((crossed ? -1 : 1) * db) / 2), direction: along },
-  }
+  const points = [ahead(a.origin, up, da / 2), ahead(b.origin, up, ((crossed ? -1 : 1) * db) / 2)] as const
+  return { points, direction: along }
 }

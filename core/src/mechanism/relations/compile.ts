@@ -2,8 +2,13 @@
  * Relations into rows. Signs of meshing come from the home pose, and so does the phase, unless the document gives one.
  */
 import type { AnyRelation, CoordinateRef } from '../../document/format/relations'
-import { inverse, multiply, ORIGIN } from '../../maths/frame'
+import { shapeOf } from '../../geometry/parts'
+import { axisOf, inverse, multiply, ORIGIN, originOf } from '../../maths/frame'
+import type { Frame } from '../../maths/frame'
+import { dot } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
+import { moveTriangles } from '../../shapes/mesh/triangles'
+import { CHORDS } from '../../shapes/shape'
 import { fail, succeed } from '../../result'
 import type { Problem, Result } from '../../result'
 import { parseQuantity } from '../../units/quantity'
@@ -16,7 +21,9 @@ import type { Reading } from '../reading'
 import type { Pair, Row, Term } from '../rows'
 import type { MotionState } from '../state'
 import { relationType } from './registry'
-import type { Equation, PitchPoint, RelationContext, CarriedCoordinate } from './relation-type'
+import type { Gearing } from './gearing'
+import type { CarriedCoordinate, Equation, RailParts, RelationContext } from './relation-type'
+import type { TransmittingPart } from './proposal'
 import type { Coordinate } from '../coordinate'
 import type { Geometry } from '../geometry'
 import type { ResolvedJoint } from '../joints/resolve'
@@ -25,7 +32,7 @@ export interface CompiledRelation {
   readonly source: AnyRelation
   readonly row: Row
   readonly sentence: string
-  readonly pitch: PitchPoint | null
+  readonly gearing: Gearing | null
   /** See `Equation`. */
   readonly absolute: boolean
 }
@@ -56,9 +63,9 @@ export function compileRelations(compiling: Compiling): Result<CompiledRelation[
       )
       return []
     }
-    const { sentence, pitch, absolute = false } = equation.value
+    const { sentence, gearing, absolute = false } = equation.value
     const row = rowOf(source, equation.value, phase.value, compiling.size)
-    return [{ source, row, sentence, pitch, absolute }]
+    return [{ source, row, sentence, gearing, absolute }]
   })
   return problems.length > 0 ? fail(...problems) : succeed(compiled)
 }
@@ -156,25 +163,72 @@ class Context implements RelationContext {
     carrier: string | undefined,
   ): Result<readonly [CarriedCoordinate, CarriedCoordinate]> {
     const { geometry } = this.compiling
-    const [first, second] = [this.joint(a.joint), this.joint(b.joint)]
-    const bodiesOf = ({ from, to }: ResolvedJoint) => [from.body, to.body]
-    const common = bodiesOf(first).filter((body) => bodiesOf(second).includes(body))
-    // two joints between the same bodies: their first one carries both
-    const [inferred] = common
     const named =
       carrier === undefined ? undefined : geometry.bodies.findIndex(({ source }) => source.id === carrier)
-    const body = named ?? inferred
-    if (body === undefined) {
-      const names = [first, second].map(({ from }) => geometry.bodies[from.body].source.name)
-      return fail({
-        code: 'relation-carrier',
-        message: `${first.source.name} and ${second.source.name} have no body in common; name the carrier that holds both centres, such as ${names[1]}.`,
-        pointer: '/carrier',
-      })
-    }
-    const sideA = this.side(a, '/a', body)
+    const found = named === undefined ? this.onCommonCarrier(a, b) : this.bothOn(a, b, named)
+    if (found) return found
+    const [first, second] = [this.joint(a.joint), this.joint(b.joint)]
+    const names = [first, second].map(({ from }) => geometry.bodies[from.body].source.name)
+    return fail({
+      code: 'relation-carrier',
+      message: `${first.source.name} and ${second.source.name} have no body in common; name the carrier that holds both centres, such as ${names[1]}.`,
+      pointer: '/carrier',
+    })
+  }
+
+  onCommonCarrier(
+    a: CoordinateRef,
+    b: CoordinateRef,
+  ): Result<readonly [CarriedCoordinate, CarriedCoordinate]> | null {
+    const bodiesOf = ({ from, to }: ResolvedJoint) => [from.body, to.body]
+    const [first, second] = [this.joint(a.joint), this.joint(b.joint)].map(bodiesOf)
+    // two joints between the same bodies: their first one carries both
+    const body = first.find((one) => second.includes(one))
+    return body === undefined ? null : this.bothOn(a, b, body)
+  }
+
+  onTheirOwn(a: CoordinateRef, b: CoordinateRef): Result<readonly [CarriedCoordinate, CarriedCoordinate]> {
+    const sideA = this.side(a, '/a', this.joint(a.joint).from.body)
     if (!sideA.ok) return sideA
-    const sideB = this.side(b, '/b', body)
+    const sideB = this.side(b, '/b', this.joint(b.joint).from.body)
+    return sideB.ok ? succeed([sideA.value, sideB.value]) : sideB
+  }
+
+  areOne(a: number, b: number): boolean {
+    return this.compiling.builder.boundTo(a).includes(b)
+  }
+
+  railOf(body: number): RailParts {
+    const { builder, geometry } = this.compiling
+    const racks: TransmittingPart[] = []
+    const solids: { readonly shape: ReturnType<typeof shapeOf>; readonly frame: Frame }[] = []
+    for (const bound of builder.boundTo(body)) {
+      for (const { part, id } of geometry.bodies[bound].source.parts) {
+        const resolved = geometry.parts.get(part)!
+        const shape = shapeOf(resolved)
+        const frame = builder.inGround(bound, geometry.bodies[bound].placed.get(id)!)
+        const transmission = shape.transmission()
+        if (transmission?.kind === 'rack') racks.push({ body: bound, transmission, frame })
+        solids.push({ shape, frame })
+      }
+    }
+    return {
+      racks,
+      triangles: () =>
+        solids.flatMap(({ shape, frame }) =>
+          shape.solids(CHORDS).map(({ positions }) => moveTriangles(positions, frame)),
+        ),
+    }
+  }
+
+  private bothOn(
+    a: CoordinateRef,
+    b: CoordinateRef,
+    carrier: number,
+  ): Result<readonly [CarriedCoordinate, CarriedCoordinate]> {
+    const sideA = this.side(a, '/a', carrier)
+    if (!sideA.ok) return sideA
+    const sideB = this.side(b, '/b', carrier)
     return sideB.ok ? succeed([sideA.value, sideB.value]) : sideB
   }
 
@@ -211,10 +265,30 @@ class Context implements RelationContext {
     }
     // the turn of the wheel against the carrier, about the wheel's axis as it is in the carrier at the home pose
     const onCarrier = { body: carrier, frame: builder.inBody(carrier, axes) }
-    return succeed({ ...about, ...measured(state, builder.pair(onCarrier, to), turn), body: to.body })
+    const turned = measured(state, builder.pair(onCarrier, to), turn)
+    const origin = this.centreOn(carrier, to.body, about.axis) ?? about.origin
+    return succeed({ ...about, origin, ...turned, body: to.body })
+  }
+
+  /** Where a body turns on a carrier about an axis, by the joint between the two; null where there is none. */
+  private centreOn(carrier: number, body: number, axis: Vector): Vector | null {
+    const { geometry, builder } = this.compiling
+    const bodies = [carrier, body]
+    for (const { from, to, type } of geometry.joints) {
+      if (!bodies.includes(from.body) || !bodies.includes(to.body) || from.body === to.body) continue
+      const frame = builder.inGround(from.body, from.frame)
+      const isTurn = type.freedoms.some(
+        (freedom) => freedom.motion !== 'slide' && Math.abs(dot(axisOf(frame, freedom.axis), axis)) > ALONG,
+      )
+      if (isTurn) return originOf(frame)
+    }
+    return null
   }
 
   private joint(id: string): ResolvedJoint {
     return this.compiling.geometry.joints.find(({ source }) => source.id === id)!
   }
 }
+
+/** Cosine above which two axes are parallel. */
+const ALONG = 1 - 1e-9

@@ -84,7 +84,7 @@ export const cord = defineRelation<CordOnDrum>({
       ],
       dimension: 'length',
       sentence: `1 turn of ${context.nameOf(relation.a)} winds ${formatQuantity(Math.PI * diameter.value, 'mm', 2)} of cord`,
-      pitch: null,
+      gearing: null,
     })
   },
 })

@@ -1,6 +1,6 @@
 /**
  * Rack and pinion, or wheel and rail: the rack moves with the pitch point of the pinion, s = d / 2 theta, both seen from
- * the carrier of the pinion. Which way follows from the side on which the rack lies.
+ * the carrier of the pinion. Which way follows from the side on which they touch (rolling-side.ts).
  * Source: common practice: pi times the pitch diameter for one turn.
  */
 import { IsIn, IsOptional } from 'class-validator'
@@ -9,14 +9,13 @@ import { RefTo } from '../../document/rules/references'
 import { IsId, IsQuantity } from '../../document/rules/rules'
 import type { Quantity } from '../../units/quantity'
 import { carried, Fit, millimetres, turnAndSlide } from './proposal'
-import { cross, dot, norm } from '../../maths/vector'
-import type { Vector } from '../../maths/vector'
+import { cross, dot } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
-import { between } from './ratio'
+import { ahead, ratesOf } from './gearing'
 import { defineRelation } from './relation-type'
-import { ON_AXIS } from '../tolerances'
+import { rollingSide } from './rolling-side'
 
 /** A pinion or wheel (a, a turn) and a rack or rail (b, a slide): pi times the pitch diameter for one turn. */
 export class RackAndPinion extends PairRelation {
@@ -83,32 +82,30 @@ export const rack = defineRelation<RackAndPinion>({
     const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
     if (!sides.ok) return sides
     const [a, b] = sides.value
-    // from the pinion's axis to the nearest point of the rack's line
-    const gap = between(a, b)
-    const along = dot(gap, b.axis)
-    const arm: Vector = [0, 1, 2].map((k) => gap[k] - along * b.axis[k]) as unknown as Vector
-    const forward = cross(a.axis, arm)
-    const side = dot(forward, b.axis) < 0 ? -1 : 1
-    const direction = side * (relation.reversed ? -1 : 1)
+    const { towards, distance, doubt } = rollingSide(a, b, radius, context.railOf(b.body))
+    // where they touch, the rim of a wheel that turns forwards moves this way along the slide
+    const side = dot(cross(a.axis, towards), b.axis) < 0 ? -1 : 1
+    const factor = -side * (relation.reversed ? -1 : 1) * radius
     const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
-    const apart = norm(arm)
+    const [rateA, rateB] = ratesOf([true, false], factor, 1)
     return succeed({
       sides: [
         { side: b, factor: 1 },
-        { side: a, factor: -direction * radius },
+        { side: a, factor },
       ],
       dimension: 'length',
       sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(2 * Math.PI * radius, 'mm', 2)}`,
-      pitch:
-        apart < ON_AXIS
-          ? null
-          : {
-              bodyA: a.body,
-              bodyB: b.body,
-              carrier: a.carrier,
-              point: [0, 1, 2].map((k) => a.origin[k] + arm[k]) as unknown as Vector,
-              direction: b.axis,
-            },
+      gearing: {
+        sides: [
+          { turns: true, origin: a.origin, axis: a.axis, rate: rateA },
+          { turns: false, origin: b.origin, axis: b.axis, rate: rateB },
+        ],
+        contact: {
+          points: [ahead(a.origin, towards, distance), ahead(a.origin, towards, distance)],
+          direction: b.axis,
+        },
+        doubt,
+      },
     })
   },
 })

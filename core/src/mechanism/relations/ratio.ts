@@ -4,7 +4,10 @@ import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { formatNumber } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
-import type { Equation, PitchPoint, RelationContext, CarriedCoordinate } from './relation-type'
+import { dot } from '../../maths/vector'
+import { ratesOf } from './gearing'
+import type { Equation, RelationContext, CarriedCoordinate } from './relation-type'
+import type { WheelContact } from './wheel-contact'
 import { AGAINST } from '../tolerances'
 
 export interface Wheels {
@@ -54,27 +57,15 @@ function wheels(relation: WheelRelation): Result<Wheels> {
     : problem('', 'teeth, pitch diameters or a ratio are needed.')
 }
 
-/** +1 when both axes point the same way, -1 when they point against each other. */
-const sense = (a: CarriedCoordinate, b: CarriedCoordinate): 1 | -1 =>
-  a.axis[0] * b.axis[0] + a.axis[1] * b.axis[1] + a.axis[2] * b.axis[2] < -AGAINST ? -1 : 1
-
-/** From the axis of a to the axis of b, square to a's axis [m]. */
-export function between(a: CarriedCoordinate, b: CarriedCoordinate): [number, number, number] {
-  const gap = [0, 1, 2].map((k) => b.origin[k] - a.origin[k])
-  const along = gap[0] * a.axis[0] + gap[1] * a.axis[1] + gap[2] * a.axis[2]
-  return [0, 1, 2].map((k) => gap[k] - along * a.axis[k]) as [number, number, number]
-}
-
 /**
- * The equation of two wheels on a carrier: theta_a + i theta_b = const when they turn against each other, else minus.
- * @param against whether they do about axes that point the same way
- * @param pitch where they roll on each other
+ * The equation of two wheels on a carrier: theta_a - s i theta_b = const, where s says whether they turn the same way about
+ * their axes.
+ * @param touching which way they turn, and where they touch
  */
 export function wheelEquation(
   relation: WheelRelation,
   context: RelationContext,
-  against: boolean,
-  pitch: (a: CarriedCoordinate, b: CarriedCoordinate, wheels: Wheels) => PitchPoint | null,
+  touching: (a: CarriedCoordinate, b: CarriedCoordinate, wheels: Wheels) => WheelContact,
 ): Result<Equation> {
   const found = wheels(relation)
   if (!found.ok) return found
@@ -82,15 +73,34 @@ export function wheelEquation(
   if (!sides.ok) return sides
   const [a, b] = sides.value
   const { ratio } = found.value
-  const direction = (against ? 1 : -1) * sense(a, b) * (relation.reversed ? -1 : 1)
+  const { sense, contact, doubt } = touching(a, b, found.value)
+  const factor = -sense * (relation.reversed ? -1 : 1) * ratio
   const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
+  const [rateA, rateB] = ratesOf([true, true], 1, factor)
+  const alike = dot(a.axis, b.axis) < -AGAINST ? factor > 0 : factor < 0
   return succeed({
     sides: [
       { side: a, factor: 1 },
-      { side: b, factor: direction * ratio },
+      { side: b, factor },
     ],
     dimension: 'angle',
-    sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${direction > 0 ? 'the other way' : 'the same way'}`,
-    pitch: pitch(a, b, found.value),
+    sentence: `1 turn of ${names[1]} turns ${names[0]} by ${formatNumber(ratio, 4)} turns ${wayOf(a, b, alike)}`,
+    gearing: {
+      sides: [
+        { turns: true, origin: a.origin, axis: a.axis, rate: rateA },
+        { turns: true, origin: b.origin, axis: b.axis, rate: rateB },
+      ],
+      contact,
+      doubt,
+    },
   })
 }
+
+/** Which way they turn, for people: about parallel axes as seen from one side, about others as the axes point. */
+function wayOf(a: CarriedCoordinate, b: CarriedCoordinate, alike: boolean): string {
+  const way = alike ? 'the same way' : 'the other way'
+  return Math.abs(dot(a.axis, b.axis)) > ALMOST_PARALLEL ? way : `${way}, each seen along its axis`
+}
+
+/** Cosine above which two axes are parallel for people. */
+const ALMOST_PARALLEL = 0.999

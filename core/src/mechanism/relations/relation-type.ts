@@ -1,38 +1,31 @@
 /**
  * What a relation type states: an equation between coordinates, with the directions that geometry gives it, and where
- * its two bodies roll on each other. Every type is one file, registered in registry.ts.
+ * its two bodies touch. Every type is one file, registered in registry.ts.
  */
 import type { AnyRelation, CoordinateRef } from '../../document/format/relations'
 import type { Result } from '../../result'
 import type { Reading } from '../reading'
 import type { Constructor } from '../../document/rules/nested'
-import type { PickedCoordinate, Proposal } from './proposal'
+import type { PickedCoordinate, Proposal, TransmittingPart } from './proposal'
 import type { Vector } from '../../maths/vector'
 import type { Curve, Pair } from '../rows'
+import type { Gearing } from './gearing'
 
 /** A joint's coordinate as the body that carries it sees it. */
 export interface CarriedCoordinate extends Reading {
   /** The body that moves and the one it is measured against, by index. */
   readonly body: number
   readonly carrier: number
-  /** Main axis of the joint in ground at the home pose: origin and direction. */
-  readonly origin: readonly [number, number, number]
-  readonly axis: readonly [number, number, number]
+  /** In ground at the home pose: where its centre is on the carrier, and the direction of its axis. */
+  readonly origin: Vector
+  readonly axis: Vector
 }
 
-/** Where two bodies roll on each other, for the slip check: at the home pose, on the carrier. */
-export interface PitchPoint {
-  readonly bodyA: number
-  readonly bodyB: number
-  readonly carrier: number
-  /** In ground at the home pose, and the direction in which both move there. */
-  readonly point: readonly [number, number, number]
-  readonly direction: readonly [number, number, number]
-  /** Where the second body is touched, when a belt lies between them. */
-  readonly other?: {
-    readonly point: readonly [number, number, number]
-    readonly direction: readonly [number, number, number]
-  }
+/** What a body has that a wheel could roll on. */
+export interface RailParts {
+  readonly racks: readonly TransmittingPart[]
+  /** Triangles of its solids in ground at the home pose, nine numbers each. */
+  readonly triangles: () => readonly Float32Array[]
 }
 
 /** sum of factor * side = constant; a curve may be between a side and its factor. */
@@ -41,7 +34,8 @@ export interface Equation {
   readonly dimension: 'length' | 'angle'
   /** In words: "1 turn of Pinion moves Rack by 62.83 mm". */
   readonly sentence: string
-  readonly pitch: PitchPoint | null
+  /** How both sides move together; null for relations that are no gearing. */
+  readonly gearing: Gearing | null
   /** True when the equation is exact as it is, and no phase is taken from the home pose. */
   readonly absolute?: boolean
 }
@@ -57,6 +51,17 @@ export interface RelationContext {
     b: CoordinateRef,
     carrier: string | undefined,
   ): Result<readonly [CarriedCoordinate, CarriedCoordinate]>
+  /** The same where the two have a body in common or one is named; null where they have none. */
+  onCommonCarrier(
+    a: CoordinateRef,
+    b: CoordinateRef,
+  ): Result<readonly [CarriedCoordinate, CarriedCoordinate]> | null
+  /** Two coordinates as their own joints see them. */
+  onTheirOwn(a: CoordinateRef, b: CoordinateRef): Result<readonly [CarriedCoordinate, CarriedCoordinate]>
+  /** Whether two bodies, by index, are one: by rigid joints or groups. */
+  areOne(a: number, b: number): boolean
+  /** What a body has that a wheel could roll on. */
+  railOf(body: number): RailParts
   nameOf(ref: CoordinateRef): string
 }
 

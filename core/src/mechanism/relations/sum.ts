@@ -56,7 +56,7 @@ export const sum = defineRelation<LinearSum>({
       sides,
       dimension: sides[0].side.dimension,
       sentence: `${sumOf(relation.terms, (term) => context.nameOf(term))} stays constant`,
-      pitch: null,
+      gearing: null,
     })
   },
 })

@@ -90,7 +90,7 @@ export const table = defineRelation<TabulatedRelation>({
       ],
       dimension: b.value.dimension,
       sentence: `${context.nameOf(relation.b)} follows ${context.nameOf(relation.a)} by a table of ${knots.length} points`,
-      pitch: null,
+      gearing: null,
       absolute: true,
     })
   },
