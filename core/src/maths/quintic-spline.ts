@@ -6,10 +6,8 @@
  * Source: Späth, One Dimensional Spline Interpolation Algorithms, chapter 7; VDI 2143 for its use in motions.
  */
 export type SplineEnds =
-  /** Third and fourth derivative vanish. */
+  /** Third and fourth derivative vanish, unless the slope of an end is given: then its second derivative does. */
   | 'natural'
-  /** First and second derivative vanish: from rest to rest. */
-  | 'rest'
   /** The last value is the first one again. */
   | 'periodic'
 
@@ -25,8 +23,16 @@ export class QuinticSpline {
   private readonly period: number
   private last = 0
 
-  /** @param knots rising; @param values as many; of a periodic spline the last value counts as the first */
-  constructor(knots: ArrayLike<number>, values: ArrayLike<number>, ends: SplineEnds) {
+  /**
+   * @param knots rising; @param values as many; of a periodic spline the last value counts as the first
+   * @param given slopes by knot, for splines that are not periodic; where one is given the fourth derivative may jump
+   */
+  constructor(
+    knots: ArrayLike<number>,
+    values: ArrayLike<number>,
+    ends: SplineEnds,
+    given: ReadonlyMap<number, number> = new Map(),
+  ) {
     const n = knots.length
     this.first = knots[0]
     this.period = ends === 'periodic' ? knots[n - 1] - knots[0] : 0
@@ -43,7 +49,7 @@ export class QuinticSpline {
       this.knots = Float64Array.from(knots)
       this.values = Float64Array.from(values)
     }
-    const { slopes, bends } = derivatives(this.knots, this.values, ends === 'rest')
+    const { slopes, bends } = derivatives(this.knots, this.values, given)
     this.slopes = slopes
     this.bends = bends
   }
@@ -93,7 +99,7 @@ export class QuinticSpline {
 function derivatives(
   x: Float64Array,
   y: Float64Array,
-  atRest: boolean,
+  given: ReadonlyMap<number, number>,
 ): { slopes: Float64Array; bends: Float64Array } {
   const n = x.length
   const slopes = new Float64Array(n)
@@ -106,9 +112,11 @@ function derivatives(
     const b = new Float64Array(4)
     const c = new Float64Array(4)
     const r = new Float64Array(2)
-    if (atRest && (i === 0 || i === n - 1)) {
+    const slope = given.get(i)
+    if (slope !== undefined && (i === 0 || i === n - 1)) {
       b[0] = 1
       b[3] = 1
+      r[0] = slope
     } else {
       // scaled by the shorter side, so that uneven knots keep the rows of one size
       const unit = Math.min(i > 0 ? x[i] - x[i - 1] : Infinity, i < n - 1 ? x[i + 1] - x[i] : Infinity)
@@ -131,6 +139,12 @@ function derivatives(
         add(c, 24 / h ** 2, -3 / h, -168 / h ** 3, 24 / h ** 2, d, s)
         r[0] += (60 * p) / h ** 3
         r[1] -= (360 * p) / h ** 4
+      }
+      if (slope !== undefined) {
+        // instead of the equation of the fourth derivative
+        a[2] = a[3] = c[2] = c[3] = b[3] = 0
+        b[2] = 1
+        r[1] = slope
       }
     }
     if (i > 0) {

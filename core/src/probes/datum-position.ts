@@ -4,7 +4,7 @@ import { AXES, defineProbe, pairOf, plain, reading } from './probe-type'
 
 export const datumPosition = defineProbe({
   kind: 'datum-position',
-  needs: { fields: ['datum', 'along'], words: 'a datum and an axis (x, y or z)' },
+  needs: { fields: ['datum', 'along'], optional: ['from'], words: 'a datum and an axis (x, y or z)' },
   measure: (mechanism, probe) =>
     reading(mechanism, probe, plain(pairOf(mechanism, probe), slide(AXES[probe.along!]), 'length')),
 })

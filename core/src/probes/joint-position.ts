@@ -4,7 +4,7 @@ import { defineProbe, reading, unsuited } from './probe-type'
 
 export const jointPosition = defineProbe({
   kind: 'joint-position',
-  needs: { fields: ['joint'], words: 'a joint and the name of its freedom' },
+  needs: { fields: ['joint'], optional: ['freedom'], words: 'a joint and the name of its freedom' },
   measure(mechanism, probe, path) {
     const found = coordinateOf(mechanism, probe.joint, probe.freedom)
     return found

@@ -1,6 +1,13 @@
-/** One of the turns about x, y and z, in this order, that carry ground (or another datum) onto a datum [rad]. */
-import { firstTurnX, secondTurnY, thirdTurnZ, turn } from '../mechanism/conditions'
-import { measured } from '../mechanism/reading'
+/**
+ * One of the turns about x, y and z, in this order, that carry ground (or another datum) onto a datum [rad]. Where the datum
+ * only ever turns about that one axis the turn is a sum of joint positions, and counts: else the turn about y stays
+ * within a quarter turn, as the angles of this order do.
+ */
+import { firstTurnX, secondTurnY, thirdTurnZ } from '../mechanism/conditions'
+import { FRAME, ORIGIN } from '../maths/frame'
+import type { Frame } from '../maths/frame'
+import { turnsOfLinks } from '../mechanism/fixed-axes'
+import type { Pair } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
 import { AXES, defineProbe, pairOf, plain, reading } from './probe-type'
 
@@ -8,16 +15,29 @@ const TURNS = [firstTurnX, secondTurnY, thirdTurnZ] as const
 
 export const orientation = defineProbe({
   kind: 'orientation',
-  needs: { fields: ['datum', 'along'], words: 'a datum and an axis (x, y or z)' },
+  needs: { fields: ['datum', 'along'], optional: ['from'], words: 'a datum and an axis (x, y or z)' },
   measure(mechanism, probe) {
     const pair = pairOf(mechanism, probe)
-    // a turn about z alone counts turns
-    const sum = probe.along === 'z' ? measured(new MotionState(mechanism), pair, turn) : null
-    const counts = sum?.terms.every(({ link }) => link >= 0)
-    const source =
-      sum && counts
-        ? { ...sum, dimension: 'angle' as const }
-        : plain(pair, TURNS[AXES[probe.along!]], 'angle')
+    const axis = AXES[probe.along!]
+    const sum = turnsOfLinks(new MotionState(mechanism), withMainAxis(pair, axis))
+    const source = sum ? { ...sum, dimension: 'angle' as const } : plain(pair, TURNS[axis], 'angle')
     return reading(mechanism, probe, source)
   },
 })
+
+/** The same pair with one of the axes of its frames as the main one, the others following it in turn. */
+const withMainAxis = (pair: Pair, axis: number): Pair => ({
+  ...pair,
+  frameA: turnedRound(pair.frameA, axis),
+  frameB: turnedRound(pair.frameB, axis),
+})
+
+function turnedRound(frame: Frame, axis: number): Frame {
+  const out = frame.slice(0, FRAME)
+  for (let k = 0; k < 3; k++) {
+    const from = 3 * ((axis + 1 + k) % 3)
+    out.set(frame.subarray(from, from + 3), 3 * k)
+  }
+  out.set(frame.subarray(ORIGIN, ORIGIN + 3), ORIGIN)
+  return out
+}

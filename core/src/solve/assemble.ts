@@ -218,10 +218,10 @@ class Assembly {
     this.place()
     const gaps = new Map<string, { length: number; angle: number }>()
     for (const row of rows) {
-      const { owner, terms } = equations.rows[row]
+      const { owner } = equations.rows[row]
       const gap = gaps.get(owner.id) ?? { length: 0, angle: 0 }
       const value = equations.value(state, row)
-      if (terms[0].condition?.dimension === 'length') gap.length = Math.hypot(gap.length, value)
+      if (isLength(equations.rows[row])) gap.length = Math.hypot(gap.length, value)
       else gap.angle = Math.hypot(gap.angle, value)
       gaps.set(owner.id, gap)
     }
@@ -237,7 +237,7 @@ class Assembly {
     const between = bodies.length > 0 ? ` between ${bodies[0].name} and ${bodies[1].name}` : ''
     const gap = closes
       ? 'has its axes pointing against each other; flip one of its datums'
-      : length > CLOSED * whole
+      : length / whole > angle
         ? `stays ${formatQuantity(length, 'mm', 2)} open${between} at best`
         : `stays tilted by ${formatQuantity(angle, 'deg', 2)}${between} at best`
     return {
@@ -247,6 +247,10 @@ class Assembly {
     }
   }
 }
+
+/** Whether a row holds a length, rather than an angle. */
+const isLength = ({ terms, weight }: Row): boolean =>
+  terms[0].condition ? terms[0].condition.dimension === 'length' : weight !== 1
 
 /** The step that solves (J^T J + damping I) step = -J^T residual. */
 function dampedStep(

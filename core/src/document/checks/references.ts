@@ -179,17 +179,24 @@ const deskProblems = (document: MechanismDocument): Problem[] =>
       : [],
   )
 
+/** Fields of which every kind of probe takes some. */
+const MEASURED = ['joint', 'freedom', 'mate', 'datum', 'from', 'along'] as const
+
 function probeProblems(document: MechanismDocument): Problem[] {
   return document.probes.flatMap((probe, i) => {
-    const { fields, words } = needsOfProbe(probe.kind)
-    if (fields.every((field) => probe[field] !== undefined)) return []
-    return [
-      {
-        code: 'probe-incomplete',
-        message: `“${probe.name}” needs ${words}.`,
-        pointer: `/probes/${i}`,
-        ids: [probe.id],
-      },
-    ]
+    const { fields, optional = [], words } = needsOfProbe(probe.kind)
+    const ids = [probe.id]
+    if (fields.some((field) => probe[field] === undefined)) {
+      const message = `“${probe.name}” needs ${words}.`
+      return [{ code: 'probe-incomplete', message, pointer: `/probes/${i}`, ids }]
+    }
+    return MEASURED.filter(
+      (field) => probe[field] !== undefined && !fields.includes(field) && !optional.includes(field),
+    ).map((field) => ({
+      code: 'probe-field',
+      message: `“${probe.name}” takes ${words}, and has no use for “${field}”; delete that field.`,
+      pointer: `/probes/${i}/${field}`,
+      ids,
+    }))
   })
 }

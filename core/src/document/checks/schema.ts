@@ -50,6 +50,7 @@ const RULES: Readonly<Record<string, (constraints: readonly unknown[]) => Schema
   areDimensions: () => ({ type: 'object', additionalProperties: QUANTITY }),
   areOptions: () => ({ type: 'object', additionalProperties: { type: 'string' } }),
   arePoints: ([least, most]) => list(list(QUANTITY, 3, 3), least as number, most as number),
+  areTimedValues: ([least, most]) => list(list(QUANTITY, 2, 3), least as number, most as number),
   arePairs: ([least, most]) => list(list(QUANTITY, 2, 2), least as number, most as number),
   areIds: () => ({ type: 'array', items: { type: 'string' }, uniqueItems: true }),
 }

@@ -7,6 +7,8 @@ import { Entry, RefTo } from '../rules/references'
 /** What a kind asks for: fields, and words for them. */
 export interface ProbeNeeds {
   readonly fields: readonly (keyof Probe)[]
+  /** Fields that it takes besides. */
+  readonly optional?: readonly (keyof Probe)[]
   /** "a datum and an axis (x, y or z)" */
   readonly words: string
 }

@@ -169,14 +169,18 @@ const areTuples = (
   value: unknown,
   least: number,
   most: number,
-  width: number,
+  width: number | readonly [number, number],
   isEntry: (entry: unknown) => boolean,
 ): boolean =>
   Array.isArray(value) &&
   value.length >= least &&
   value.length <= most &&
   Array.from(value).every(
-    (tuple) => Array.isArray(tuple) && tuple.length === width && Array.from(tuple).every((v) => isEntry(v)),
+    (tuple) =>
+      Array.isArray(tuple) &&
+      tuple.length >= (typeof width === 'number' ? width : width[0]) &&
+      tuple.length <= (typeof width === 'number' ? width : width[1]) &&
+      Array.from(tuple).every((v) => isEntry(v)),
   )
 
 /** A list of points, each of three lengths. */
@@ -200,6 +204,18 @@ export const ArePairs = (least: number, most: number): PropertyDecorator =>
       validate: (value) => areTuples(value, least, most, 2, isQuantity),
       defaultMessage: (args) =>
         `${args?.property} must be ${least} to ${most} pairs of numbers or quantities`,
+    },
+  })
+
+/** A list of (time, value) or (time, value, rate). */
+export const AreTimedValues = (least: number, most: number): PropertyDecorator =>
+  ValidateBy({
+    name: 'areTimedValues',
+    constraints: [least, most],
+    validator: {
+      validate: (value) => areTuples(value, least, most, [2, 3], isQuantity),
+      defaultMessage: (args) =>
+        `${args?.property} must be ${least} to ${most} entries of a time, a value and, if wanted, a rate`,
     },
   })
 

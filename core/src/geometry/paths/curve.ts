@@ -1,6 +1,6 @@
 /**
  * A smooth curve through points: quintic splines of the three coordinates over the chord length, continuous to the
- * fourth derivative. x of the frame lies along the curve, z as near to the datum's z as it can, or to
+ * fourth derivative, followed by the length travelled along them. x of the frame lies along the curve, z as near to the datum's z as it can, or to
  * another of its axes when the curve runs along z.
  *
  * The frame's turning follows from the derivatives of its axes: w = 1/2 sum e x e', w' = 1/2 sum e x e''.
@@ -11,6 +11,7 @@ import { cross, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
+import { ArcLength } from './arc-length'
 import { definePath } from './path-curve'
 import type { MeasuredCurve } from './path-curve'
 
@@ -27,7 +28,7 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
   const ring = closed ? [...points, points[0]] : points
   const knots = [0]
   for (let k = 1; k < ring.length; k++) knots.push(knots[k - 1] + norm(subtract(ring[k], ring[k - 1])))
-  const length = knots[knots.length - 1]
+  const around = knots[knots.length - 1]
   const splines = [0, 1, 2].map(
     (k) =>
       new QuinticSpline(
@@ -40,10 +41,31 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
   const jet = new Float64Array(4)
   /** Position and three derivatives, three numbers each. */
   const point = new Float64Array(12)
-  const evaluate = (u: number) => {
+  const evaluate = (t: number) => {
     for (let k = 0; k < 3; k++) {
-      splines[k].evaluate(u, jet)
+      splines[k].evaluate(t, jet)
       for (let d = 0; d < 4; d++) point[3 * d + k] = jet[d]
+    }
+  }
+  const arc = new ArcLength((t, out) => {
+    evaluate(t)
+    const [, , , vx, vy, vz, ax, ay, az] = point
+    out[0] = Math.hypot(vx, vy, vz)
+    out[1] = (vx * ax + vy * ay + vz * az) / out[0]
+  }, knots)
+  const { length } = arc
+  const along = new Float64Array(4)
+  /** The same by the length travelled, derivatives by the chain rule. */
+  const follow = (u: number) => {
+    const rounds = closed ? Math.floor(u / length) : 0
+    arc.evaluate(u - rounds * length, along)
+    evaluate(along[0])
+    const [, t1, t2, t3] = along
+    for (let k = 0; k < 3; k++) {
+      const [v, a, j] = [point[3 + k], point[6 + k], point[9 + k]]
+      point[3 + k] = v * t1
+      point[6 + k] = a * t1 * t1 + v * t2
+      point[9 + k] = j * t1 ** 3 + 3 * a * t1 * t2 + v * t3
     }
   }
   const gap = (u: number, x: number, y: number, z: number): number => {
@@ -53,7 +75,7 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
   return succeed({
     length,
     follow: (u, out) => {
-      evaluate(u)
+      follow(u)
       frameOf(point, upright, out)
     },
     nearest: (x, y, z) => {
@@ -78,10 +100,11 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
           slope += d * point[3 + k]
           bend += point[3 + k] ** 2 + d * point[6 + k]
         }
-        if (!(bend > 0) || Math.abs(slope / bend) > length) break
+        if (!(bend > 0) || Math.abs(slope / bend) > around) break
         best -= slope / bend
       }
-      return best
+      const rounds = closed ? Math.floor(best / around) : 0
+      return rounds * length + arc.upTo(best - rounds * around)
     },
   })
 }

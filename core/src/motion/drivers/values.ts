@@ -1,21 +1,29 @@
-/** Values at times, joined smoothly by quintics. */
-import { IsIn } from 'class-validator'
+/**
+ * Values at times, joined smoothly by quintics. Both ends are at rest, unless they are free or a rate is given there; a rate
+ * may be given at any point.
+ * @example { kind: 'values', joint: 'lift', values: [[0, 0], ['1 s', '40 mm', '10 mm/s'], ['2 s', '45 mm']], atEnd: 'free' }
+ */
+import { IsIn, IsOptional } from 'class-validator'
 import { ValueDriver } from '../../document/format/drivers'
-import { ArePairs } from '../../document/rules/rules'
+import { AreTimedValues } from '../../document/rules/rules'
 import { QuinticSpline } from '../../maths/quintic-spline'
 import { withBreaks } from '../../maths/time-function'
 import type { TimeFunction } from '../../maths/time-function'
+import { rateOf } from '../../units/dimension'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { fault, steady } from './driver-type'
 import { defineValueDriver } from './value-driver'
 import { NEXT_TIME } from '../tolerances'
 
-/** A driver given by values at times, joined smoothly by quintics. */
+/** A driver given by values at times, joined smoothly by quintics; before and after them the value stays. */
 export class Values extends ValueDriver {
   @IsIn(['values']) kind!: 'values'
-  /** Pairs (time, value), by rising time. */
-  @ArePairs(2, 100_000) values!: [Quantity, Quantity][]
+  /** (time, value), or (time, value, rate), by rising time. */
+  @AreTimedValues(2, 100_000) values!: ([Quantity, Quantity] | [Quantity, Quantity, Quantity])[]
+  /** How it sets off and comes to its end where no rate is given: from rest (usual), or free: as the values lead. */
+  @IsOptional() @IsIn(['rest', 'free']) atStart?: 'rest' | 'free'
+  @IsOptional() @IsIn(['rest', 'free']) atEnd?: 'rest' | 'free'
 }
 
 declare module '../../document/format/drivers' {
@@ -32,7 +40,8 @@ export const values = defineValueDriver<Values>({
   plan(driver, { dimension, name }, from, _, since) {
     const times: number[] = []
     const levels: number[] = []
-    for (const [k, [t, v]] of driver.values.entries()) {
+    const rates = new Map<number, number>()
+    for (const [k, [t, v, r]] of driver.values.entries()) {
       const time = parseQuantity(t, 'time')
       const value = parseQuantity(v, dimension)
       if (!time.ok) return fault('driver-values', `/values/${k}/0`, `${name}: ${time.problems[0].message}`)
@@ -44,11 +53,19 @@ export const values = defineValueDriver<Values>({
           `${name}: time ${k + 1} does not come after the one before it.`,
         )
       }
+      if (r !== undefined) {
+        const rate = parseQuantity(r, rateOf(dimension))
+        if (!rate.ok) return fault('driver-values', `/values/${k}/2`, `${name}: ${rate.problems[0].message}`)
+        rates.set(k, rate.value)
+      }
       times.push(time.value)
       levels.push(value.value)
     }
-    const spline = new QuinticSpline(times, levels, 'rest')
-    const [first, last] = [times[0], times[times.length - 1]]
+    const end = times.length - 1
+    if (driver.atStart !== 'free' && !rates.has(0)) rates.set(0, 0)
+    if (driver.atEnd !== 'free' && !rates.has(end)) rates.set(end, 0)
+    const spline = new QuinticSpline(times, levels, 'natural', rates)
+    const [first, last] = [times[0], times[end]]
     const jet = new Float64Array(4)
     const evaluate: TimeFunction = (time, out) => {
       const inside = Math.min(last, Math.max(first, time))
