@@ -1,6 +1,6 @@
 /**
  * What would mend a mechanism that holds too much: for a joint that holds directions a second time, kinds of joint that
- * hold less while the motion stays the same; for a suspended one that contradicts, what would make room for it.
+ * hold less while the motion stays the same, which is proved by moving it; for a suspended one that contradicts, what would make room for it.
  */
 import { reasons } from '../result'
 import { copyOf } from '../document/copy'
@@ -13,6 +13,7 @@ import type { Model } from '../model/model'
 import { rejoinInPlace } from '../proposals/in-place'
 import { readStanding } from '../model/standing'
 import { listed } from '../wording'
+import { movesAlike } from './same-motion'
 
 /** A way out, with the document as it would be. */
 export interface Advice {
@@ -113,7 +114,7 @@ function freer(model: Model, id: string): Way[] {
   const without = copyOf(document)
   without.joints.find((j) => j.id === id)!.suspended = true
   const bare = openModel(without)
-  if (bare.ok && bare.value.mobility.mobility === mobility.mobility) {
+  if (bare.ok && bare.value.mobility.mobility === mobility.mobility && movesAlike(model, bare.value, id)) {
     ways.push({
       sentence: `Suspend ${joint.name}: the other joints hold everything that it holds.`,
       edit: `Suspend ${joint.name}`,
@@ -134,7 +135,7 @@ function freer(model: Model, id: string): Way[] {
     const tried = openModel(changed)
     if (!tried.ok || tried.value.mobility.mobility !== mobility.mobility) continue
     const left = tried.value.mobility.redundant.length
-    if (left >= mobility.redundant.length) continue
+    if (left >= mobility.redundant.length || !movesAlike(model, tried.value, id)) continue
     ways.push({
       sentence: `Make ${joint.name} ${type.noun.toLowerCase()}: nothing else moves differently${left === 0 ? ', and nothing is held twice' : ''}.`,
       edit: `${joint.name}: ${type.noun.toLowerCase()}`,

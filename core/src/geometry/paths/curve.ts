@@ -49,9 +49,7 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
   }
   const arc = new ArcLength((t, out) => {
     evaluate(t)
-    const [, , , vx, vy, vz, ax, ay, az] = point
-    out[0] = Math.hypot(vx, vy, vz)
-    out[1] = (vx * ax + vy * ay + vz * az) / out[0]
+    speedOf(point, out)
   }, knots)
   const { length } = arc
   const along = new Float64Array(4)
@@ -107,6 +105,12 @@ function smooth(points: readonly Vector[], closed: boolean): Result<MeasuredCurv
       return rounds * length + arc.upTo(best - rounds * around)
     },
   })
+}
+
+/** The speed at a point and its derivative, from position and derivatives. */
+function speedOf([, , , vx, vy, vz, ax, ay, az]: Float64Array, out: Float64Array): void {
+  out[0] = Math.hypot(vx, vy, vz)
+  out[1] = (vx * ax + vy * ay + vz * az) / out[0]
 }
 
 /** A unit vector with its first and second derivative, three numbers each. */
