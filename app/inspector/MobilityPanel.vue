@@ -25,7 +25,7 @@ const fault = ref('')
 
 async function look() {
   asking.value = true
-  loose.value = await mechanism.ask('loose', undefined)
+  loose.value = await mechanism.ask('loose', mechanism.scenario?.id ?? null)
   findings.value = await mechanism.ask('advise', undefined)
   asking.value = false
 }
@@ -68,7 +68,13 @@ async function hold({ held }: LooseShown) {
       <FaultLine :text="fault" />
 
       <h3 class="heading">Free motions</h3>
-      <p v-if="!asking && loose.length === 0" class="muted">Nothing can move.</p>
+      <p v-if="!asking && loose.length === 0" class="muted">
+        {{
+          run.report.mobility.mobility > 0
+            ? 'None: whatever can move is driven in this scenario.'
+            : 'Nothing can move.'
+        }}
+      </p>
       <ul>
         <li v-for="motion in loose" :key="motion.sentence">
           <p>{{ motion.sentence }}</p>

@@ -4,7 +4,7 @@
  */
 
 /* Open and run: start here */
-export { compileDocument, openModel, reportModel, runScenario } from './model/model'
+export { actingDrivers, compileDocument, openModel, reportModel, runScenario } from './model/model'
 export type { Model, ModelReport } from './model/model'
 export type { ScenarioRun } from './motion/run'
 export { channelOf, frameAt, TAKE_ARRAYS } from './motion/take'
@@ -54,7 +54,9 @@ export type { Problem, Result } from './result'
 export type { JointState } from './analysis/driving'
 export { goToPose } from './analysis/go-to-pose'
 export { grab } from './analysis/grab'
-export { looseMotions } from './analysis/loose'
+export { companyOf } from './analysis/driving'
+export type { Company } from './analysis/driving'
+export { gatheredMotions, looseMotions } from './analysis/loose'
 export { wheelSlip } from './analysis/slip'
 export { thereAndBack, wiggle, wiggleLink } from './analysis/sweep'
 export type { Clip } from './analysis/sweep'
@@ -80,6 +82,7 @@ export { mendScenario } from './advice/scenario-mending'
 /* Edit: documents changed by name */
 export { addSpring } from './edits/bodies/add-spring'
 export { circleOf, copyTo, rowOf } from './edits/bodies/copying'
+export { rigidSets, withTheirGroups } from './document/groups'
 export { bodiesOf, dissolve, gather, holderOf, regroup } from './edits/bodies/grouping'
 export { mirrorTo } from './edits/bodies/mirroring'
 export { moveBodies } from './edits/bodies/moving'

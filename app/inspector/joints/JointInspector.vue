@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
 import { jointType } from '@ligamen/core'
-import type { Joint, Motor } from '@ligamen/core'
+import type { Company, Joint, Motor } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import FactRow from '../FactRow.vue'
 import JointHead from './JointHead.vue'
@@ -45,23 +45,33 @@ const bodies = computed(() => {
 const listed = (names: string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 
+/** What moves with it, and what moves it; null while that is being found. */
+const found = shallowRef<Company | null>(null)
+watch(
+  [() => props.joint.id, () => run.report, () => mechanism.scenario?.id],
+  async ([joint, , scenario]) => {
+    found.value = null
+    const answer = await mechanism.ask('company', { joint, scenario: scenario ?? null })
+    if (props.joint.id === joint) found.value = answer
+  },
+  { immediate: true },
+)
 const company = computed(() => {
-  const named = (wanted: string) =>
-    mechanism.document?.joints
-      .filter((j) => run.report?.states[j.id] === wanted && j.id !== props.joint.id)
-      .map((j) => j.name) ?? []
-  const follow = named('follows')
-  const parked = named('parked')
-  const drives = named('drives')
-  if (state.value === 'drives') {
-    const moved = follow.length > 0 ? `${listed(follow)} follow.` : 'Nothing follows it.'
-    return parked.length > 0 ? `${moved} ${listed(parked)} stay parked: nothing drives them.` : moved
-  }
-  if (state.value === 'follows') return `It follows ${listed(drives)}.`
   if (state.value === 'suspended') return 'It is suspended and holds nothing.'
-  return state.value === 'holds'
-    ? 'It holds its two bodies together as one.'
-    : 'Nothing drives it in this scenario.'
+  if (state.value === 'holds') return 'It holds its two bodies together as one.'
+  if (!found.value) return ''
+  const [moves, movedBy] = [found.value.moves, found.value.movedBy].map((ids) =>
+    ids.map((id) => mechanism.nameOf(id)),
+  ) as [string[], string[]]
+  const others = moves.filter((name) => !movedBy.includes(name))
+  const follow =
+    others.length > 0
+      ? `${listed(others)} ${others.length > 1 ? 'move' : 'moves'} with it.`
+      : 'Nothing moves with it.'
+  if (state.value === 'drives') return follow
+  return movedBy.length > 0
+    ? `It follows ${listed(movedBy)}. ${follow}`
+    : `Nothing drives it in this scenario. ${follow}`
 })
 
 const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))

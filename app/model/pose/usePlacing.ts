@@ -1,5 +1,5 @@
 /** What placing works on: where the bodies are now, the bodies selected, and the datums to turn about. */
-import { bodiesOf, frameOfPose, identityFrame, multiply, POSE } from '@ligamen/core'
+import { bodiesOf, withTheirGroups, frameOfPose, identityFrame, multiply, POSE } from '@ligamen/core'
 import type { Frame } from '@ligamen/core'
 import { namedDatumsOf } from '~/model/picking/named-datums'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -18,7 +18,11 @@ export function usePlacing() {
     const here = shown.poses.subarray(shown.at, shown.at + POSE * shown.bodies.length)
     return new Map(shown.bodies.map((id, k) => [id, frameOfPose(here, k)]))
   })
-  const bodies = computed(() => (mechanism.document ? bodiesOf(mechanism.document, selection.members) : []))
+  const bodies = computed(() =>
+    mechanism.document
+      ? withTheirGroups(mechanism.document, bodiesOf(mechanism.document, selection.members))
+      : [],
+  )
   /** Ground first, then the datums of what is selected, in ground. */
   const pivots = computed(() => {
     const { document } = mechanism

@@ -20,4 +20,14 @@ describe('what hangs together', () => {
     const cut = report({ one: 'suspended', two: 'suspended' })
     expect([...(floatingWith(cut, still, 'arm') ?? [])]).toEqual(['arm'])
   })
+
+  it('is found by rigid groups, too: a member goes with all of them, and stays where one of them is held', () => {
+    const cut = report({ one: 'suspended', two: 'parked' })
+    expect([...(floatingWith(cut, still, 'arm', [['arm', 'hand']]) ?? [])].sort()).toEqual([
+      'arm',
+      'hand',
+      'tool',
+    ])
+    expect(floatingWith(cut, still, 'tool', [['base', 'hand']])).toBeNull()
+  })
 })

@@ -1,5 +1,5 @@
 /** Joins the pointer on the model (see model-pointer.ts) to the open document, picking and selection. */
-import { frameOfPose, writePoses } from '@ligamen/core'
+import { frameOfPose, rigidSets, writePoses } from '@ligamen/core'
 import { candidateAt } from '~/view/pointer/candidates'
 import type { Hit, Viewport } from '~/view/three/viewport'
 import { floatingWith } from '~/view/pointer/tied'
@@ -48,7 +48,8 @@ export function useModelPointer(view: Ref<Viewport | null>) {
   /** Bodies that nothing ties to ground stay where they were dragged: their poses belong to the document. */
   async function keepFloating(body: string, name: string) {
     const { report, standing } = run
-    const loose = report && floatingWith(report, fixed.value, body)
+    const rigid = mechanism.document ? rigidSets(mechanism.document) : []
+    const loose = report && floatingWith(report, fixed.value, body, rigid)
     if (!standing || !loose) return
     const frames = new Map(
       report.bodies.flatMap((id, k) =>

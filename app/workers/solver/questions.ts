@@ -13,6 +13,9 @@ import {
   formatQuantity,
   goToPose,
   holdMotion,
+  actingDrivers,
+  companyOf,
+  gatheredMotions,
   looseMotions,
   mendConflict,
   openModel,
@@ -28,6 +31,7 @@ import {
 } from '@ligamen/core'
 import type {
   Advice,
+  Company,
   CoordinateName,
   CoordinateValue,
   AnyRelation,
@@ -165,12 +169,15 @@ export const questions = {
     return opened.ok ? [] : mendConflict(document, opened.problems)
   },
 
-  loose({ model, q }: Bench): LooseShown[] {
+  /** What nothing moves or holds: free motions that the drivers of the scenario leave. */
+  loose({ model, q }: Bench, scenario: string | null): LooseShown[] {
     if (!model) return []
     const { mechanism } = model
-    return looseMotions(mechanism, q)
+    const driven = scenario === null ? [] : actingDrivers(model, scenario)
+    return gatheredMotions(mechanism, looseMotions(mechanism, q, driven))
       .slice(0, MOST_SHOWN)
-      .map(({ link, joint, sentence }) => {
+      .map(({ links, joint, sentence }) => {
+        const link = links[0]!
         const document = holdMotion(model, q, link)
         const [body, name] = [mechanism.linkBody[link]!, mechanism.linkJoint[link]!]
         const { source } = (
@@ -179,10 +186,17 @@ export const questions = {
         return {
           sentence,
           joint,
-          clip: wiggleLink(mechanism, q, link),
+          clip: joinClips(links.map((one) => wiggleLink(mechanism, q, one))),
           held: document && { document, edit: `Hold ${source.name}` },
         }
       })
+  },
+
+  /** What moves with a joint in a scenario, and what moves it. */
+  company({ model, q }: Bench, asked: { joint: string; scenario: string | null }): Company {
+    const { joint, scenario } = asked
+    if (!model) return { moves: [], movedBy: [] }
+    return companyOf(model.mechanism, q, scenario === null ? [] : actingDrivers(model, scenario), joint)
   },
 
   /** From where it is to one limit of a coordinate, to the other, and back. */

@@ -32,7 +32,7 @@ const widthOf = (name: string) => Math.max(56, 20 + name.length * 7)
 const graph = computed(() =>
   mechanism.document
     ? linkGraph(mechanism.document, navigator.wanted, navigator.folded)
-    : { nodes: [], edges: [] },
+    : { nodes: [], edges: [], bonds: [] },
 )
 const joints = computed(() =>
   graph.value.edges.map((edge) => ({ ...edge, state: states.value[edge.id] ?? 'parked' })),
@@ -46,7 +46,7 @@ const positions = shallowRef(new Map<string, { x: number; y: number }>())
 const topology = computed(() =>
   JSON.stringify([
     graph.value.nodes.map(({ id, name }) => [id, widthOf(name)]),
-    graph.value.edges.map(({ source, target }) => [source, target]),
+    [...graph.value.edges, ...graph.value.bonds].map(({ source, target }) => [source, target]),
   ]),
 )
 watch(
@@ -56,7 +56,7 @@ watch(
     if (!isReady) return
     positions.value = await layOut(
       graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
-      joints.value,
+      [...joints.value, ...graph.value.bonds],
     )
     await nextTick()
     fit()
@@ -78,19 +78,22 @@ const nodes = computed<Node[]>(() =>
       focusable: false,
     })),
 )
-const edges = computed<Edge[]>(() =>
-  // Vue Flow drops edges whose nodes are not there yet
-  joints.value
-    .filter(({ source, target }) => positions.value.has(source) && positions.value.has(target))
-    .map(({ id, name, source, target, state, share }) => ({
-      id,
-      type: 'joint',
-      source,
-      target,
-      data: { name, state, share },
-      focusable: false,
-    })),
-)
+// Vue Flow drops edges whose nodes are not there yet
+const isPlaced = ({ source, target }: { source: string; target: string }) =>
+  positions.value.has(source) && positions.value.has(target)
+const edges = computed<Edge[]>(() => [
+  ...graph.value.bonds
+    .filter(isPlaced)
+    .map(({ id, source, target }) => ({ id, type: 'bond', source, target, focusable: false })),
+  ...joints.value.filter(isPlaced).map(({ id, name, source, target, state, share }) => ({
+    id,
+    type: 'joint',
+    source,
+    target,
+    data: { name, state, share },
+    focusable: false,
+  })),
+])
 </script>
 
 <template>
@@ -135,6 +138,12 @@ const edges = computed<Edge[]>(() =>
         >
           {{ data.name }}
         </button>
+      </template>
+      <template #edge-bond="{ sourceX, sourceY, targetX, targetY }">
+        <BaseEdge
+          :path="getStraightPath({ sourceX, sourceY, targetX, targetY })[0]"
+          :class="['joint-line', 'bond']"
+        />
       </template>
       <template #edge-joint="{ id, sourceX, sourceY, targetX, targetY, data }">
         <BaseEdge
@@ -254,6 +263,11 @@ const edges = computed<Edge[]>(() =>
 .map :deep(.joint-line.drives) {
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 4;
+}
+
+.map :deep(.joint-line.bond) {
+  stroke: rgb(var(--v-theme-muted));
+  stroke-width: 6;
 }
 
 .joint.holds {

@@ -1,5 +1,5 @@
 /** The link map as nodes and edges: a folded group is one node, and a filter keeps what it names with its neighbours. */
-import { holderOf } from '@ligamen/core'
+import { holderOf, rigidSets } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
 
 export interface GraphNode {
@@ -19,9 +19,17 @@ export interface GraphEdge {
   readonly share: number
 }
 
+/** Two bodies that a rigid group makes one. */
+export interface GraphBond {
+  readonly id: string
+  readonly source: string
+  readonly target: string
+}
+
 export interface LinkGraph {
   readonly nodes: GraphNode[]
   readonly edges: GraphEdge[]
+  readonly bonds: GraphBond[]
 }
 
 /** `filter` is in lower case; while it is not empty, nothing is folded. */
@@ -60,12 +68,19 @@ export function linkGraph(
   })
   const kept = ends.filter(({ name, source, target }) => fits(name) || named.has(source) || named.has(target))
   for (const { source, target } of kept) named.add(source).add(target)
+  const bonds = rigidSets(document).flatMap((set): GraphBond[] => {
+    const shown = [...new Set(set.map((body) => nodeOf.get(body)!))].filter((node) => named.has(node))
+    return shown
+      .slice(1)
+      .map((target, k) => ({ id: `bond ${shown[k]} ${target}`, source: shown[k]!, target }))
+  })
   const between = new Map<string, number>()
   const pairOf = (edge: { source: string; target: string }) => [edge.source, edge.target].sort().join(' ')
   for (const edge of kept) between.set(pairOf(edge), (between.get(pairOf(edge)) ?? 0) + 1)
   const seen = new Map<string, number>()
   return {
     nodes: [...nodes.values()].filter(({ id }) => named.has(id)),
+    bonds,
     edges: kept.map((edge) => {
       const pair = pairOf(edge)
       const place = (seen.get(pair) ?? 0) + 1

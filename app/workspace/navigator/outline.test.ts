@@ -100,6 +100,15 @@ describe('the link map', () => {
     expect(names('', ['cross', 'stage'])).toEqual(['Base', 'Stage'])
   })
 
+  it('binds the bodies of a rigid group, which no joint does', () => {
+    const rigid = {
+      groups: [{ id: 'cross', name: 'Cross', kind: 'rigid' as const, members: ['riser', 'brace'] }],
+    }
+    const { bonds } = graph('', [], { joints, datums, ...rigid })
+    expect(bonds.map(({ source, target }) => [source, target])).toEqual([['riser', 'brace']])
+    expect(graph('', ['cross'], { joints, datums, ...rigid }).bonds).toEqual([])
+  })
+
   it('keeps what the filter names, and the neighbours', () => {
     expect(names('slide')).toEqual(['Base', 'Brace'])
     expect(names('riser', ['cross'])).toEqual(['Base', 'Riser', 'Brace'])

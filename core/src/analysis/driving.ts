@@ -8,6 +8,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
 import { rankWith } from './mobility'
 import { Reader } from '../mechanism/reading'
+import { followingRow } from '../solve/following'
 import type { Row } from '../mechanism/rows'
 import { Solver } from '../solve/solver'
 import { standingAt } from '../mechanism/state'
@@ -90,19 +91,21 @@ const LATER = [0.3, 1, 2, 3]
 /**
  * What every joint of the document does when the given drivers act, by joint id.
  * @param suspended ids of what is suspended now; as the document says when left out
+ * @param resting ids of drivers that hold their values still
  */
 export function jointStates(
   mechanism: Mechanism,
   q: Float64Array,
   driven: readonly Driven[],
   suspended: ReadonlySet<string> = suspendedJoints(mechanism),
+  resting: ReadonlySet<string> = new Set(),
 ): Record<string, JointState> {
   const { geometry, coordinates, size } = mechanism
   // uneven rates, so that two drivers do not cancel by chance; slides go slowly, so that they stay within their reach
   const unevenly = (k: number, slides: boolean) => (1 + ((Math.SQRT2 * k) % 1)) * (slides ? SLOW * size : 1)
-  const drives = driven.flatMap(({ link }, k) => {
+  const drives = driven.flatMap(({ link, driver }, k) => {
     if (link < 0) return []
-    const pace = unevenly(k, mechanism.linkMotion[link] === SLIDES)
+    const pace = resting.has(driver) ? 0 : unevenly(k, mechanism.linkMotion[link] === SLIDES)
     const evaluate = (time: number, out: Float64Array) => {
       out[0] = q[link] + pace * time
       out[1] = pace
@@ -117,10 +120,10 @@ export function jointStates(
     driven.flatMap(({ rows: mine }) => mine),
   )
   let at = 0
-  const rows = driven.flatMap(({ rows: mine }, k) =>
+  const rows = driven.flatMap(({ rows: mine, driver }, k) =>
     mine.map((row, r): Row => {
       const from = stands[at++]
-      const pace = unevenly(k + r / 7, row.weight !== 1)
+      const pace = resting.has(driver) ? 0 : unevenly(k + r / 7, row.weight !== 1)
       const target = (time: number, out: Float64Array) => {
         out[0] = from + pace * time
         out[1] = pace
@@ -163,11 +166,49 @@ export function jointStates(
   return states
 }
 
+/** Which joints move with one, and by which others it is moved; ids. */
+export interface Company {
+  readonly moves: readonly string[]
+  readonly movedBy: readonly string[]
+}
+
+/**
+ * What moves when one joint moves: with its driver alone, while the other drivers rest; a joint without a driver is moved
+ * by itself, and nothing is driven.
+ */
+export function companyOf(
+  mechanism: Mechanism,
+  q: Float64Array,
+  driven: readonly Driven[],
+  joint: string,
+): Company {
+  const following = (drivers: readonly Driven[], target: string): string[] => {
+    const resting = new Set(drivers.flatMap((d) => (d.target === target ? [] : [d.driver])))
+    const states = jointStates(mechanism, q, drivers, undefined, resting)
+    return Object.keys(states).filter((id) => states[id] === 'follows' && id !== target)
+  }
+  if (driven.some(({ target }) => target === joint)) {
+    return { moves: following(driven, joint), movedBy: [] }
+  }
+  const targets = [...new Set(driven.map(({ target }) => target))]
+  const movedBy = targets.filter((target) => following(driven, target).includes(joint))
+  const index = mechanism.geometry.joints.findIndex(({ source }) => source.id === joint)
+  const own = mechanism.coordinates.filter((coordinate) => coordinate.joint === index)
+  const alone = own.map((coordinate): Driven => {
+    const { name } = mechanism.geometry.joints[index].source
+    const follower = { id: joint, name }
+    const rows = coordinate.link >= 0 ? [] : [followingRow(mechanism, follower, coordinate, () => undefined)]
+    return { link: coordinate.link, rows, driver: joint, target: joint, targetName: name }
+  })
+  const moves = alone.flatMap((one) => following([one], joint))
+  return { moves: [...new Set(moves)], movedBy }
+}
+
 const suspendedJoints = ({ geometry }: Mechanism): Set<string> =>
   new Set(geometry.joints.flatMap(({ source }) => (source.suspended ? [source.id] : [])))
 
 /** What rows amount to at a pose, without their targets. */
-function valuesOf(mechanism: Mechanism, q: Float64Array, rows: readonly Row[]): number[] {
+export function valuesOf(mechanism: Mechanism, q: Float64Array, rows: readonly Row[]): number[] {
   const state = standingAt(mechanism, q)
   const equations = new Equations(mechanism, rows)
   equations.placeEveryPair(state)

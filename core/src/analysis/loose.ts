@@ -2,9 +2,14 @@
  * Loose motions: what nothing holds, as vectors of coordinate rates and in words. One for each free coordinate: it moves
  * with a unit rate and whatever follows it answers.
  */
+import { constant } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
+import type { Row } from '../mechanism/rows'
+import type { PrescribedLink } from '../solve/inputs'
 import { Solver } from '../solve/solver'
+import { valuesOf } from './driving'
+import type { Driven } from './driving'
 import { listed } from '../wording'
 import { STILL } from './tolerances'
 
@@ -18,23 +23,20 @@ export interface LooseMotion {
   readonly sentence: string
 }
 
-/** @param q assembled coordinates; @param driven links that drivers hold */
+/** @param q assembled coordinates; @param driven drivers, which hold what they drive */
 export function looseMotions(
   mechanism: Mechanism,
   q: Float64Array,
-  driven: readonly number[] = [],
+  driven: readonly Driven[] = [],
 ): LooseMotion[] {
-  const still = (link: number) => ({
-    link,
-    evaluate: (_: number, out: Float64Array) => {
-      out[0] = q[link]
-      out[1] = 0
-      out[2] = 0
-    },
-  })
-  const free = new Solver(mechanism, driven.map(still), q).parked
+  const rows = driven.flatMap(({ rows: mine }) => mine)
+  const stands = valuesOf(mechanism, q, rows)
+  const held = rows.map((row, k): Row => ({ ...row, target: constant(stands[k]) }))
+  const links = driven.flatMap(({ link }) => (link >= 0 ? [link] : []))
+  const still = (link: number): PrescribedLink => ({ link, evaluate: constant(q[link]) })
+  const free = new Solver(mechanism, links.map(still), q, held).parked
   return free.map((moving) => {
-    const drives = [...driven, ...free].map((link) => ({
+    const drives = [...links, ...free].map((link) => ({
       link,
       evaluate: (time: number, out: Float64Array) => {
         const rate = link === moving ? 1 : 0
@@ -43,7 +45,7 @@ export function looseMotions(
         out[2] = 0
       },
     }))
-    const solver = new Solver(mechanism, drives, q)
+    const solver = new Solver(mechanism, drives, q, held)
     solver.start()
     const joint = mechanism.linkJoint[moving]
     return {
@@ -54,6 +56,28 @@ export function looseMotions(
     }
   })
 }
+
+/** Loose motions, those of one body that nothing ties to ground told as one, with the links of each. */
+export function gatheredMotions(
+  { linkJoint, linkBody, floating, geometry }: Mechanism,
+  motions: readonly LooseMotion[],
+): { readonly links: readonly number[]; readonly joint: string | null; readonly sentence: string }[] {
+  const bodyOf = ({ link }: LooseMotion): number =>
+    linkJoint[link] < 0 && floating.includes(linkBody[link]) ? linkBody[link] : -1
+  const told = new Set<number>()
+  return motions.flatMap((motion) => {
+    const body = bodyOf(motion)
+    if (body < 0) return [{ links: [motion.link], joint: motion.joint, sentence: motion.sentence }]
+    if (told.has(body)) return []
+    told.add(body)
+    const links = motions.filter((other) => bodyOf(other) === body).map(({ link }) => link)
+    const { name } = geometry.bodies[body].source
+    const ways = links.length === 1 ? 'one way' : `${COUNTS[links.length]} ways`
+    return [{ links, joint: null, sentence: `${name} is loose, ${ways}: nothing ties it to ground` }]
+  })
+}
+
+const COUNTS = ['no', 'one', 'two', 'three', 'four', 'five', 'six']
 
 function sentenceOf(mechanism: Mechanism, solver: Solver, moving: number): string {
   const { geometry, coordinates, linkJoint, linkBody, floating } = mechanism

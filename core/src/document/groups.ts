@@ -59,6 +59,12 @@ export function rigidSets(document: MechanismDocument): string[][] {
   return sets
 }
 
+/** Bodies with all that rigid groups bind to them: a group moves as one, whichever of its bodies is meant. */
+export function withTheirGroups(document: MechanismDocument, bodies: readonly string[]): string[] {
+  const sets = rigidSets(document)
+  return [...new Set(bodies.flatMap((id) => sets.find((set) => set.includes(id)) ?? [id]))]
+}
+
 /** Lists whose entries are copied with the bodies that they belong to. */
 const COPIED = ['bodies', 'groups', 'datums', 'paths', 'joints', 'mates', 'relations', 'springs'] as const
 

@@ -12,6 +12,7 @@ import { compile } from '../mechanism/compile'
 import type { Mechanism } from '../mechanism/compile'
 import { conflictProblem, findConflict } from '../analysis/conflict'
 import { driverTooMany, jointStates } from '../analysis/driving'
+import type { Driven } from '../analysis/driving'
 import type { JointState } from '../analysis/driving'
 import { Reader } from '../mechanism/reading'
 import { analyseMobility } from '../analysis/mobility'
@@ -146,6 +147,12 @@ export function openModel(input: unknown): Result<Model> {
     home: home.value,
     mobility: analyseMobility(compiled.value.mechanism, home.value),
   })
+}
+
+/** Drivers that act when a scenario starts; none where one of them is too many, or where there is no such scenario. */
+export function actingDrivers(model: Model, scenario: string): readonly Driven[] {
+  const drivers = scenarioOf(model, scenario)?.drivers.filter(actsAtStart) ?? []
+  return driverTooMany(model.mechanism, model.home, drivers) ? [] : drivers
 }
 
 /** @param scenario id; a model without that scenario is reported as undriven */

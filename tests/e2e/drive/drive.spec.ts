@@ -116,7 +116,7 @@ test('the motor is set, flipped and drawn in its lane', async ({ page }) => {
   await expect(page.getByText('Against its axis', { exact: true })).toBeVisible()
   await expect(jointRow(page, 'Crank shaft')).toContainText('−354.0°')
   await expect(page.getByText('motor · 0.5 turns/s · against its axis')).toBeVisible()
-  await expect(page.getByText('Crank pin, Rocker pin and Rocker pivot follow.')).toBeVisible()
+  await expect(page.getByText('Crank pin, Rocker pin and Rocker pivot move with it.')).toBeVisible()
 })
 
 test('picking in the model, on the link map and in the list is one selection', async ({ page }) => {

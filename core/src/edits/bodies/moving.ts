@@ -1,6 +1,7 @@
 /** Bodies moved and turned by exact amounts, as motions of ground that are applied to where they are. */
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
+import { withTheirGroups } from '../../document/groups'
 import { multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { writePoses } from '../../geometry/placement'
@@ -14,7 +15,7 @@ export function moveBodies(
 ): MechanismDocument {
   const draft = copyOf(document)
   const there = new Map(frames)
-  for (const id of ids) {
+  for (const id of withTheirGroups(document, ids)) {
     const frame = frames.get(id)
     if (frame) there.set(id, multiply(motion, frame))
   }
