@@ -68,7 +68,8 @@ export function pickedCoordinate(model: Model, ref: CoordinateRef): Result<Picke
     geometry.bodies[body].source.parts.flatMap((placed) => {
       const transmission = shapeOf(geometry.parts.get(placed.part)!).transmission()
       const world = multiply(frameOfPose(poses, body), geometry.bodies[body].placed.get(placed.id)!)
-      return transmission ? [{ body, transmission, frame: world }] : []
+      const { name } = geometry.document.parts.find(({ id }) => id === placed.part)!
+      return transmission ? [{ body, placed: placed.id, name, transmission, frame: world }] : []
     })
   // what is fastened to a body moves with it
   const { bodyLink } = mechanism

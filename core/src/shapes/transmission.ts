@@ -8,8 +8,16 @@ export type Transmission =
   | { readonly kind: 'pulley'; readonly diameter: number }
   /** Advance for one turn [m]; negative for a left-hand thread. */
   | { readonly kind: 'thread'; readonly lead: number }
-  /** Lift [m] of a follower on the cam's datum `rise`, by the angle that the cam has turned against it. */
-  | { readonly kind: 'cam'; lift(angle: number): number }
+  /**
+   * Lift of a follower by the angle on the cam at which it touches, with two derivatives by that angle [m], over the base
+   * radius; and the radius of its roller, 0 for a point.
+   */
+  | {
+      readonly kind: 'cam'
+      readonly base: number
+      readonly roller: number
+      lift(angle: number): readonly [number, number, number]
+    }
 
 /** Of an involute gear, after ISO 21771. */
 export interface Toothing {

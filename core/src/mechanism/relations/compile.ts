@@ -22,7 +22,7 @@ import type { Pair, Row, Term } from '../rows'
 import type { MotionState } from '../state'
 import { relationType } from './registry'
 import type { Gearing } from './gearing'
-import type { CarriedCoordinate, Equation, RailParts, RelationContext } from './relation-type'
+import type { CarriedCoordinate, Equation, BodyParts, RelationContext } from './relation-type'
 import type { TransmittingPart } from './proposal'
 import type { Coordinate } from '../coordinate'
 import type { Geometry } from '../geometry'
@@ -194,13 +194,21 @@ class Context implements RelationContext {
     return sideB.ok ? succeed([sideA.value, sideB.value]) : sideB
   }
 
+  valueAtHome(reading: Reading): number {
+    const { state, size } = this.compiling
+    const row = { owner: NO_ONE, direction: '', weight: 1, terms: reading.terms, constant: reading.constant }
+    const equations = new Equations({ ...state.mechanism, size }, [row])
+    equations.placeEveryPair(state)
+    return equations.value(state, 0)
+  }
+
   areOne(a: number, b: number): boolean {
     return this.compiling.builder.boundTo(a).includes(b)
   }
 
-  railOf(body: number): RailParts {
+  partsOf(body: number): BodyParts {
     const { builder, geometry } = this.compiling
-    const racks: TransmittingPart[] = []
+    const moving: TransmittingPart[] = []
     const solids: { readonly shape: ReturnType<typeof shapeOf>; readonly frame: Frame }[] = []
     for (const bound of builder.boundTo(body)) {
       for (const { part, id } of geometry.bodies[bound].source.parts) {
@@ -208,12 +216,13 @@ class Context implements RelationContext {
         const shape = shapeOf(resolved)
         const frame = builder.inGround(bound, geometry.bodies[bound].placed.get(id)!)
         const transmission = shape.transmission()
-        if (transmission?.kind === 'rack') racks.push({ body: bound, transmission, frame })
+        const { name } = geometry.document.parts.find((one) => one.id === part)!
+        if (transmission) moving.push({ body: bound, placed: id, name, transmission, frame })
         solids.push({ shape, frame })
       }
     }
     return {
-      racks,
+      moving,
       triangles: () =>
         solids.flatMap(({ shape, frame }) =>
           shape.solids(CHORDS).map(({ positions }) => moveTriangles(positions, frame)),
@@ -292,3 +301,5 @@ class Context implements RelationContext {
 
 /** Cosine above which two axes are parallel. */
 const ALONG = 1 - 1e-9
+
+const NO_ONE = { kind: 'relation', id: '', name: '' } as const

@@ -6,6 +6,9 @@ import type { Transmission } from '../../shapes/transmission'
 /** A part that can move another one, where it is in ground. */
 export interface TransmittingPart {
   readonly body: number
+  /** Id of its placing, and its name. */
+  readonly placed: string
+  readonly name: string
   readonly transmission: Transmission
   readonly frame: Frame
 }

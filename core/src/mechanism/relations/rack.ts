@@ -82,7 +82,7 @@ export const rack = defineRelation<RackAndPinion>({
     const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
     if (!sides.ok) return sides
     const [a, b] = sides.value
-    const { towards, distance, doubt } = rollingSide(a, b, radius, context.railOf(b.body))
+    const { towards, distance, doubt } = rollingSide(a, b, radius, context.partsOf(b.body))
     // where they touch, the rim of a wheel that turns forwards moves this way along the slide
     const side = dot(cross(a.axis, towards), b.axis) < 0 ? -1 : 1
     const factor = -side * (relation.reversed ? -1 : 1) * radius

@@ -2,6 +2,7 @@
 import { addRelationClass } from '../../document/format/relations'
 import type { AnyRelation } from '../../document/format/relations'
 import { belt } from './belt'
+import { cam } from './cam'
 import { cord } from './cord'
 import { gear } from './gear'
 import { rack } from './rack'
@@ -24,6 +25,7 @@ addRelationType(rack)
 addRelationType(screw)
 addRelationType(sum)
 addRelationType(table)
+addRelationType(cam)
 addRelationType(cord)
 
 /** @param kind of a validated relation */

@@ -21,9 +21,10 @@ export interface CarriedCoordinate extends Reading {
   readonly axis: Vector
 }
 
-/** What a body has that a wheel could roll on. */
-export interface RailParts {
-  readonly racks: readonly TransmittingPart[]
+/** What a body has that another one could touch. */
+export interface BodyParts {
+  /** Its parts that move others, or are moved. */
+  readonly moving: readonly TransmittingPart[]
   /** Triangles of its solids in ground at the home pose, nine numbers each. */
   readonly triangles: () => readonly Float32Array[]
 }
@@ -60,8 +61,9 @@ export interface RelationContext {
   onTheirOwn(a: CoordinateRef, b: CoordinateRef): Result<readonly [CarriedCoordinate, CarriedCoordinate]>
   /** Whether two bodies, by index, are one: by rigid joints or groups. */
   areOne(a: number, b: number): boolean
-  /** What a body has that a wheel could roll on. */
-  railOf(body: number): RailParts
+  /** What a reading amounts to at the home pose. */
+  valueAtHome(reading: Reading): number
+  partsOf(body: number): BodyParts
   nameOf(ref: CoordinateRef): string
 }
 

@@ -9,7 +9,7 @@ import type { Vector } from '../../maths/vector'
 import { formatQuantity } from '../../units/format'
 import { MEETS, ON_AXIS } from '../tolerances'
 import { scaled, squareTo } from './gearing'
-import type { CarriedCoordinate, RailParts } from './relation-type'
+import type { CarriedCoordinate, BodyParts } from './relation-type'
 
 export interface RollingSide {
   /** From the axis of the wheel to the contact, a unit vector square to axis and slide. */
@@ -26,7 +26,7 @@ export function rollingSide(
   wheel: CarriedCoordinate,
   slide: CarriedCoordinate,
   radius: number,
-  rail: RailParts,
+  rail: BodyParts,
 ): RollingSide {
   const square = cross(slide.axis, wheel.axis)
   const length = norm(square)
@@ -38,7 +38,7 @@ export function rollingSide(
     }
   }
   const up = scaled(square, 1 / length)
-  const [rack] = rail.racks
+  const rack = rail.moving.find(({ transmission }) => transmission.kind === 'rack')
   if (rack) return onSide(up, -dot(heightOver(rack.frame, wheel.origin), up), radius, 'The pitch line')
   const solids = rail.triangles()
   const height = surfaceHeight(solids, wheel.origin, slide.axis, up, radius)

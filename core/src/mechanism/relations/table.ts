@@ -1,23 +1,17 @@
 /**
- * Tabulated relation: b = f(a), f a quintic spline through the table, so that a cam's follower has a smooth
- * acceleration. Source: VDI 2143 (splines in motion design); maths/quintic-spline.ts.
+ * Tabulated relation: b = f(a), f a quintic spline through the table, smooth to the fourth derivative. Source: VDI 2143 (splines in motion design); maths/quintic-spline.ts.
  */
 import { IsBoolean, IsIn, IsOptional } from 'class-validator'
 import { PairRelation } from '../../document/format/relations'
 import { ArePairs } from '../../document/rules/rules'
-import { dot, subtract } from '../../maths/vector'
-import type { Vector } from '../../maths/vector'
 import type { Quantity } from '../../units/quantity'
-import { Fit, turnAndSlide } from './proposal'
-import type { PickedCoordinate, Proposal } from './proposal'
 import { QuinticSpline } from '../../maths/quintic-spline'
 import { fail, succeed } from '../../result'
 import { parseQuantity } from '../../units/quantity'
 import { defineRelation } from './relation-type'
-import { axisOf, originOf } from '../../maths/frame'
 import { NEXT_KNOT, SAME_VALUE } from '../tolerances'
 
-/** The position of b follows that of a by a table, smooth to the second derivative, as a cam's follower does. */
+/** The position of b follows that of a by a table smoothly. */
 export class TabulatedRelation extends PairRelation {
   @IsIn(['table']) kind!: 'table'
   /** Pairs (position of a, position of b), by rising a. */
@@ -37,10 +31,6 @@ export const table = defineRelation<TabulatedRelation>({
   fields: TabulatedRelation,
   numbers: {},
   reversible: true,
-  propose(picked) {
-    const both = turnAndSlide(picked)
-    return both && followsCam(both[0], both[1])
-  },
   equation(relation, context) {
     const a = context.coordinate(relation.a, '/a')
     if (!a.ok) return a
@@ -95,32 +85,3 @@ export const table = defineRelation<TabulatedRelation>({
     })
   },
 })
-
-/** A point of the table every few degrees of the cam. */
-const TABLE = 240
-
-/** The follower's position by the cam's turn, from where both are now. */
-function followsCam(turn: PickedCoordinate, slide: PickedCoordinate): Proposal | null {
-  const cam = turn.parts.find(({ transmission }) => transmission.kind === 'cam')
-  if (cam?.transmission.kind !== 'cam') return null
-  const { transmission, frame } = cam
-  const along = axisOf(slide.frame, 2)
-  const offset = subtract(originOf(slide.frame), originOf(frame))
-  // the follower is on the side of the cam to which it lies
-  const outward = dot(along, offset) < 0 ? -1 : 1
-  const toward: Vector = [outward * along[0], outward * along[1], outward * along[2]]
-  const contact = Math.atan2(dot(toward, axisOf(frame, 1)), dot(toward, axisOf(frame, 0)))
-  const sense = dot(axisOf(turn.frame, 2), axisOf(frame, 2)) < 0 ? -1 : 1
-  const start = transmission.lift(contact)
-  const points = Array.from({ length: TABLE + 1 }, (_, k): [number, number] => {
-    const turned = (2 * Math.PI * k) / TABLE
-    const lift = transmission.lift(contact - sense * turned) - start
-    return [turn.value + turned, slide.value + outward * lift]
-  })
-  points[TABLE][1] = points[0][1]
-  return {
-    fit: Fit.contour,
-    fields: { a: turn.ref, b: slide.ref, points, periodic: true },
-    basis: 'the motion programme of the cam',
-  }
-}

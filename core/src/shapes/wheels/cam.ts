@@ -61,7 +61,12 @@ export const cam = defineShape({
   solids: (d, extras, chords) => [
     extrude(profile(d, extras, 4 * chords), boreHoles(d.bore, chords), -d.width / 2, d.width / 2),
   ],
-  transmission: (d, extras) => ({ kind: 'cam', lift: (angle) => liftAt(d, extras, angle)[0] }),
+  transmission: (d, extras) => ({
+    kind: 'cam',
+    base: d.base / 2,
+    roller: d.roller / 2,
+    lift: (angle) => liftAt(d, extras, angle),
+  }),
 })
 
 /** Lift and its first two derivatives by the angle from the start of the rise. */
