@@ -18,8 +18,14 @@ export const WELD = 1e-5
 /** A mesh smaller than this counts as this large [m]. */
 export const LEAST_SIZE = 1e-9
 
-/** Share of its rise by which a face may stand out and still face outward [-]. */
-export const OUTWARD = 1e-3
+/**
+ * Share of the radius by which a corner may miss the fitted cylinder [-]. Larger: cones and free forms are offered as
+ * cylinders, with diameters that they do not have. Smaller: coarse files lose their cylinders.
+ */
+export const FITS = 1e-4
+
+/** Cosine below which a triangle lies along a cylinder rather than across it [-]. */
+export const ALONG_SURFACE = 0.3
 
 /** A direction this near to an axis is the axis [-]. */
 export const ALONG_AXIS = 1e-5

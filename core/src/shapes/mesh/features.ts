@@ -2,8 +2,8 @@
  * What the triangles of a part say about its geometry, from one triangle on: the plane or the cylinder it lies in, and the
  * circles, arcs and straight edges around it. Works on any mesh, made here or imported.
  *
- * Planes grow over triangles with one normal; cylinders from the bend to a neighbouring strip, which gives axis and
- * radius, over all triangles whose corners lie at that radius. Arcs are runs of equal edges that turn by equal angles.
+ * Planes grow over triangles with one normal; cylinders from the bend to a neighbouring strip over all triangles whose
+ * corners lie on the cylinder through both, to which one is then fitted; what does not fit is not offered. Arcs are runs of equal edges that turn by equal angles.
  * Every frame has z as its axis or outward normal, and x as its zero direction.
  */
 import { frameAlong, ORIGIN } from '../../maths/frame'
@@ -11,7 +11,9 @@ import type { Frame } from '../../maths/frame'
 import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import type { Mesh } from './mesh'
-import { ALONG_AXIS, COLLINEAR, FLAT, LEAST_SIZE, ON_RADIUS, OUTWARD, WELD } from '../tolerances'
+import { fitCylinder, missOf } from './cylinder-fit'
+import type { Cylinder } from './cylinder-fit'
+import { ALONG_AXIS, ALONG_SURFACE, COLLINEAR, FITS, FLAT, LEAST_SIZE, ON_RADIUS, WELD } from '../tolerances'
 
 /** A recognised place of a mesh, with its frame in the mesh [m]. */
 export type Feature =
@@ -127,51 +129,63 @@ export class MeshFeatures {
       for (const next of this.neighbours(t)) {
         const bend = angleBetween(n, this.normals[next])
         if (strip.has(next) || bend < FLAT || bend > BEND) continue
-        const found = this.cylinder(triangle, strip, next, bend)
+        const found = this.cylinder(triangle, strip, next)
         if (found) return found
       }
     }
     return null
   }
 
-  private cylinder(triangle: number, strip: ReadonlySet<number>, next: number, bend: number) {
-    const n = this.normals[triangle]
-    const m = this.normals[next]
-    const axis = unit(cross(n, m))
-    const across = cross(axis, n)
-    const corners = [...new Set([...strip].flatMap((t) => this.corners(t)))].map((c) => this.places[c])
-    const spread = corners.map((p) => dot(p, across))
-    const [low, high] = [Math.min(...spread), Math.max(...spread)]
-    const radius = (high - low) / (2 * Math.sin(bend / 2))
-    const depth = radius * Math.cos(bend / 2)
-    const [on] = corners
-    const middle = dot(on, across) - (low + high) / 2
-    // the neighbour falls away from an outer surface and rises from an inner one
-    const other = this.corners(next).map((c) => this.places[c])
-    const rise = Math.max(...other.map((p) => Math.abs(dot(subtract(p, on), n))))
-    const outward = other.every((p) => dot(subtract(p, on), n) < rise * OUTWARD) ? 1 : -1
-    const centre: Vector = [0, 1, 2].map(
-      (k) => on[k] - middle * across[k] - outward * depth * n[k],
-    ) as unknown as Vector
-    const off = (c: number) => {
-      const p = subtract(this.places[c], centre)
-      const along = dot(p, axis)
-      return Math.abs(Math.sqrt(Math.max(0, dot(p, p) - along * along)) - radius)
+  /** The cylinder through a strip and its neighbour, fitted to all triangles that lie on it; null when they do not fit. */
+  private cylinder(triangle: number, strip: ReadonlySet<number>, next: number) {
+    const rough = this.throughBoth(strip, next)
+    if (!rough) return null
+    let fitted = rough
+    let region = new Set<number>()
+    for (const tolerance of [ON_RADIUS, ON_RADIUS, FITS]) {
+      const belongs = (t: number) =>
+        Math.abs(dot(this.normals[t], fitted.axis)) < ALONG_SURFACE &&
+        this.corners(t).every((c) => missOf(fitted, this.places[c]) < tolerance)
+      if (!belongs(triangle) || !belongs(next)) return null
+      region = this.grow(triangle, belongs)
+      const found = fitCylinder(this.placesOf(region), fitted)
+      if (!found) return null
+      fitted = found
     }
-    const belongs = (t: number) =>
-      Math.abs(dot(this.normals[t], axis)) < 0.01 && this.corners(t).every((c) => off(c) < ON_RADIUS * radius)
-    if (!belongs(triangle) || !belongs(next)) return null
-    const region = this.grow(triangle, belongs)
+    const places = this.placesOf(region)
+    if (places.some((p) => missOf(fitted, p) > FITS)) return null
     const normals = [...region].map((t) => this.normals[t])
     // a single bend is a chamfered corner, not a cylinder
-    const directions = normals.filter((a, k) => !normals.slice(0, k).some((b) => angleBetween(a, b) < FLAT))
+    const directions = normals.filter((n, k) => !normals.slice(0, k).some((m) => angleBetween(n, m) < FLAT))
     if (directions.length < FEWEST_CHORDS) return null
-    const along = [...region]
-      .flatMap((t) => this.corners(t))
-      .map((c) => dot(subtract(this.places[c], centre), axis))
+    const { axis, centre, radius } = fitted
+    const along = places.map((p) => dot(subtract(p, centre), axis))
     const half = (Math.min(...along) + Math.max(...along)) / 2
     const frame = framed(axis, [0, 1, 2].map((k) => centre[k] + half * axis[k]) as unknown as Vector)
     return { region, feature: { kind: 'cylinder', frame, radius } as Feature }
+  }
+
+  private placesOf(region: ReadonlySet<number>): Vector[] {
+    return [...new Set([...region].flatMap((t) => this.corners(t)))].map((c) => this.places[c])
+  }
+
+  /** The cylinder along the bend between a strip and its neighbour, through the outer corners of both and the bend. */
+  private throughBoth(strip: ReadonlySet<number>, next: number): Cylinder | null {
+    const [first] = strip
+    const axis = unit(cross(this.normals[first], this.normals[next]))
+    const across = unit(cross(axis, this.normals[first]))
+    const flat = (p: Vector): Vector => {
+      const along = dot(p, axis)
+      return [p[0] - along * axis[0], p[1] - along * axis[1], p[2] - along * axis[2]]
+    }
+    const mine = this.placesOf(strip).map(flat)
+    const others = this.placesOf(new Set([next])).map(flat)
+    const byPlace = [...mine].sort((p, q) => dot(p, across) - dot(q, across))
+    const [low, high] = [byPlace[0], byPlace[byPlace.length - 1]]
+    const far = (p: Vector) => Math.min(norm(subtract(p, low)), norm(subtract(p, high)))
+    const beyond = others.reduce((best, p) => (far(p) > far(best) ? p : best))
+    const circle = circumscribed(low, high, beyond)
+    return circle && { axis, centre: circle.centre, radius: circle.radius }
   }
 
   private planeOf(triangle: number, region: ReadonlySet<number>): Feature | null {

@@ -50,6 +50,43 @@ describe('features of a mesh', () => {
     expect(found).toContainEqual(['arc', 80])
   })
 
+  /** A round side of uneven strips, which is `radius(z)` wide at its ends, turned and far from the origin. */
+  function side(radius: readonly [number, number]): Float32Array {
+    const angles = [0]
+    for (let k = 0; angles[k]! < 2 * Math.PI - 0.4; k++)
+      angles.push(angles[k]! + 0.12 + 0.14 * ((k * 7) % 5) * 0.5)
+    const [c, s] = [Math.cos(0.4), Math.sin(0.4)]
+    const at = (angle: number, end: 0 | 1): number[] => {
+      const [x, y, z] = [radius[end] * Math.cos(angle), radius[end] * Math.sin(angle), 0.04 * end]
+      return [0.3 + x * c - z * s, -0.2 + y, 0.1 + x * s + z * c]
+    }
+    const positions: number[] = []
+    angles.forEach((from, k) => {
+      const to = angles[(k + 1) % angles.length]!
+      positions.push(...at(from, 0), ...at(to, 0), ...at(to, 1), ...at(from, 0), ...at(to, 1), ...at(from, 1))
+    })
+    return Float32Array.from(positions)
+  }
+
+  it('a rod of 10 mm reads 10.00 mm from every strip, however uneven they are', () => {
+    const features = new MeshFeatures({ positions: side([0.005, 0.005]) })
+    for (let t = 0; t < 20; t++) {
+      const { face } = features.around(t)
+      if (face?.kind !== 'cylinder') throw new Error('not a cylinder')
+      expect(Math.abs(face.radius / 0.005 - 1)).toBeLessThan(1e-5)
+      expect([...face.frame.subarray(6, 9)].map(Math.abs)).toEqual([
+        expect.closeTo(Math.sin(0.4), 5),
+        expect.closeTo(0, 5),
+        expect.closeTo(Math.cos(0.4), 5),
+      ])
+    }
+  })
+
+  it('a cone is not offered as a cylinder', () => {
+    const features = new MeshFeatures({ positions: side([0.005, 0.0052]) })
+    for (let t = 0; t < 20; t++) expect(features.around(t).face?.kind).not.toBe('cylinder')
+  })
+
   it('a free-form surface gives no axis', () => {
     // a bump: z = x y, whose normals turn in every direction
     const positions: number[] = []

@@ -1,0 +1,87 @@
+/**
+ * The cylinder that fits points best: least squares of their distances from its surface, by Gauss-Newton on the tilt of the
+ * axis, its place and the radius. Source: Eberly, Least Squares Fitting of Data by Circles and Cylinders; Golub & Van Loan,
+ * section 5.3 (normal equations of a small problem).
+ */
+import { factor, solveFactored } from '../../maths/lu'
+import { cross, dot, norm, subtract } from '../../maths/vector'
+import type { Vector } from '../../maths/vector'
+
+export interface Cylinder {
+  /** A unit vector, and the point of the axis nearest to the middle of the points. */
+  readonly axis: Vector
+  readonly centre: Vector
+  readonly radius: number
+}
+
+const ITERATIONS = 12
+const UNKNOWNS = 5
+
+/** @param start a rough cylinder; returns null where the points determine none */
+export function fitCylinder(points: readonly Vector[], start: Cylinder): Cylinder | null {
+  const middle = meanOf(points)
+  let { axis, radius } = start
+  let centre = nearestOnAxis(start, middle)
+  for (let iteration = 0; iteration < ITERATIONS; iteration++) {
+    const u = squareTo(axis)
+    const v = cross(axis, u)
+    const matrix = new Float64Array(UNKNOWNS * UNKNOWNS)
+    const right = new Float64Array(UNKNOWNS)
+    const row = new Float64Array(UNKNOWNS)
+    for (const point of points) {
+      const p = subtract(point, centre)
+      const along = dot(p, axis)
+      const [x, y] = [dot(p, u), dot(p, v)]
+      const distance = Math.hypot(x, y) || radius
+      const [nx, ny] = [x / distance, y / distance]
+      // by tilting the axis about v and u, moving it along u and v, and the radius
+      row[0] = -nx * along
+      row[1] = -ny * along
+      row[2] = -nx
+      row[3] = -ny
+      row[4] = -1
+      const off = distance - radius
+      for (let i = 0; i < UNKNOWNS; i++) {
+        right[i] -= row[i] * off
+        for (let j = 0; j < UNKNOWNS; j++) matrix[i * UNKNOWNS + j] += row[i] * row[j]
+      }
+    }
+    const pivots = new Int32Array(UNKNOWNS)
+    factor(matrix, UNKNOWNS, pivots)
+    solveFactored(matrix, UNKNOWNS, pivots, right)
+    if (!right.every(Number.isFinite)) return null
+    const [tiltU, tiltV, du, dv, dr] = right
+    axis = unit([0, 1, 2].map((k) => axis[k] + tiltU * u[k] + tiltV * v[k]) as unknown as Vector)
+    const moved = [0, 1, 2].map((k) => centre[k] + du * u[k] + dv * v[k]) as unknown as Vector
+    radius += dr
+    if (!(radius > 0)) return null
+    centre = nearestOnAxis({ axis, centre: moved, radius }, middle)
+    if (Math.abs(dr) + Math.abs(du) + Math.abs(dv) < 1e-13 * radius) break
+  }
+  return { axis, centre, radius }
+}
+
+/** How far a point is from the surface, as share of the radius. */
+export function missOf({ axis, centre, radius }: Cylinder, point: Vector): number {
+  const p = subtract(point, centre)
+  const along = dot(p, axis)
+  return Math.abs(Math.sqrt(Math.max(0, dot(p, p) - along * along)) - radius) / radius
+}
+
+const meanOf = (points: readonly Vector[]): Vector =>
+  [0, 1, 2].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length) as unknown as Vector
+
+function nearestOnAxis({ axis, centre }: Cylinder, point: Vector): Vector {
+  const along = dot(subtract(point, centre), axis)
+  return [0, 1, 2].map((k) => centre[k] + along * axis[k]) as unknown as Vector
+}
+
+function squareTo(axis: Vector): Vector {
+  const other: Vector = Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]
+  return unit(cross(other, axis))
+}
+
+function unit(a: Vector): Vector {
+  const length = norm(a)
+  return [a[0] / length, a[1] / length, a[2] / length]
+}
