@@ -51,7 +51,7 @@ watch(
 )
 /** What would let a stopped motion go on. */
 const onward = computed(() =>
-  mechanism.document && mechanism.scenario && run.problem && run.problem === run.take?.stopped
+  mechanism.document && mechanism.scenario && run.problem && run.problem !== run.report?.problem
     ? mendScenario(mechanism.document, mechanism.scenario.id, run.problem)
     : [],
 )
@@ -79,8 +79,10 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
     <div v-if="motion" class="notice" role="alert">
       {{ motion }}
       <span v-if="run.take?.stopped && run.problem === run.take.stopped" class="choices">
-        <v-btn v-for="way in onward" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
         <v-btn @click="playback.step(Infinity)">Go to where it stops</v-btn>
+      </span>
+      <span v-if="onward.length > 0" class="choices">
+        <v-btn v-for="way in onward" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
       </span>
       <span v-if="ways.length > 0" class="choices">
         <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
