@@ -28,7 +28,6 @@ export function useTrails(view: Ref<Viewport | null>) {
     view.value?.setTrails([
       ...points.map(({ body, point }) => trailOf(take!, body, point)),
       ...(overlays.path ? [overlays.path] : []),
-      ...overlays.arrows,
     ])
     showGhosts()
   }
@@ -44,15 +43,12 @@ export function useTrails(view: Ref<Viewport | null>) {
   const draw = ({ bodies, poses, at }: Ghosts) => view.value?.setGhosts(bodies, poses, at)
 
   watch(
-    [
-      () => run.take,
-      () => stage.stage,
-      () => options.trails,
-      () => options.ghostsEvery,
-      () => overlays.path,
-      () => overlays.arrows,
-    ],
+    [() => run.take, () => stage.stage, () => options.trails, () => options.ghostsEvery, () => overlays.path],
     showTrails,
+  )
+  watch(
+    () => overlays.arrows,
+    (arrows) => view.value?.setArrows(arrows),
   )
   watch([() => run.compared, () => playback.shown, () => playback.playing], ([compared], [before]) => {
     if (compared ?? before) showGhosts()

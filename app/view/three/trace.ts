@@ -1,14 +1,24 @@
-/** Paths of points as tubes. */
+/** Paths of points, and arrows that show which way things go, as tubes. */
 import * as THREE from 'three'
 import type { Palette } from './palette'
 
 export class Trace {
   readonly root = new THREE.Group()
-  private readonly material = new THREE.MeshBasicMaterial()
+  private readonly material: THREE.MeshBasicMaterial
   private meshes: THREE.Mesh[] = []
 
+  /** @param thickness of the tubes, in sizes of the mechanism; @param onTop whether parts hide nothing of them */
+  constructor(
+    private readonly colour: 'measured' | 'primary',
+    private readonly thickness: number,
+    onTop = false,
+  ) {
+    this.material = new THREE.MeshBasicMaterial({ depthTest: !onTop, transparent: onTop })
+    if (onTop) this.root.renderOrder = 10
+  }
+
   setPalette(palette: Palette): void {
-    this.material.color.set(palette.measured)
+    this.material.color.set(palette[this.colour])
   }
 
   /** @param paths three numbers a point [m] */
@@ -30,7 +40,9 @@ export class Trace {
     }
     if (path.length < 3) return null
     const curve = new THREE.CatmullRomCurve3(path)
-    const tube = new THREE.TubeGeometry(curve, Math.min(2000, path.length * 2), size * 0.0028, 6)
-    return new THREE.Mesh(tube, this.material)
+    const tube = new THREE.TubeGeometry(curve, Math.min(2000, path.length * 2), size * this.thickness, 6)
+    const mesh = new THREE.Mesh(tube, this.material)
+    mesh.renderOrder = this.root.renderOrder
+    return mesh
   }
 }

@@ -40,7 +40,9 @@ export class Viewport {
   private drawnAt = 0
   private readonly bodies = new BodyShapes()
   private readonly glyphs = new JointGlyphs()
-  private readonly trace = new Trace()
+  private readonly trace = new Trace('measured', 0.0028)
+  /** Seen through the parts, since axes lie inside them. */
+  private readonly arrows = new Trace('primary', 0.006, true)
   private readonly markers = new Markers()
   private readonly strands = new Strands()
   private readonly dial = new TravelDial()
@@ -90,6 +92,7 @@ export class Viewport {
       this.bodies.root,
       this.glyphs.root,
       this.trace.root,
+      this.arrows.root,
       this.markers.root,
       this.strands.root,
     )
@@ -101,6 +104,7 @@ export class Viewport {
     this.bodies.setPalette(palette)
     this.glyphs.setPalette(palette)
     this.trace.setPalette(palette)
+    this.arrows.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
     this.strands.setPalette(palette)
@@ -134,6 +138,12 @@ export class Viewport {
   /** Paths of points [m], three numbers a point. */
   setTrails(paths: readonly Float32Array[]): void {
     this.trace.set(paths, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Lines that show which way things go [m], three numbers a point. */
+  setArrows(lines: readonly Float32Array[]): void {
+    this.arrows.set(lines, this.bodies.size())
     this.redraw()
   }
 

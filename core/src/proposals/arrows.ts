@@ -5,7 +5,7 @@ import { cross, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 
 /** How long an arrow is, in sizes of the mechanism, where nothing says more. */
-const LENGTH = 0.2
+const LENGTH = 0.4
 /** Length of a head beside its arrow, and how far round the axis the arrow of a turn goes [rad]. */
 const HEAD = 0.25
 const ROUND = 1.5 * Math.PI

@@ -166,7 +166,7 @@ export class Block {
       }
       const settled = step < SMALL_STEP && largest < ROUNDING
       if (!settled) {
-        if (this.ratio[0] === 0) return 'singular'
+        if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
         this.matrix.solve(vector)
         step = 0
         for (let i = 0; i < n; i++) {

@@ -128,6 +128,7 @@ export class Solver {
       }
       failure = this.attempt(this.time)
     }
+    if (failure) this.restore()
     this.problem = failure && this.stopped(this.time, failure)
     return failure === null
   }
