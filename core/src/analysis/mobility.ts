@@ -10,6 +10,7 @@ import { Equations } from '../mechanism/equations'
 import type { Row } from '../mechanism/rows'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
+import { choose, components } from '../solve/structure'
 import { System } from '../solve/system'
 
 export interface RedundantRow {
@@ -32,7 +33,7 @@ export interface Mobility {
 export function analyseMobility(mechanism: Mechanism, q: Float64Array): Mobility {
   const { state, equations } = standing(mechanism, q)
   const coordinates = mechanism.links - 1
-  const { rank, redundant } = new System(equations, state, new Uint8Array(mechanism.links))
+  const { rank, redundant } = rankAt(equations, state, new Uint8Array(mechanism.links))
   return {
     mobility: coordinates - rank,
     coordinates,
@@ -62,7 +63,22 @@ export function rankWith(
   further: readonly Row[] = [],
 ): number {
   const { state, equations } = standing(mechanism, q, further)
-  return new System(equations, state, known).rank
+  return rankAt(equations, state, known).rank
+}
+
+/** Independent rows, and those that are redundant; only where rows and unknowns are left over may a pose deceive. */
+function rankAt(
+  equations: Equations,
+  state: MotionState,
+  known: Uint8Array,
+): { readonly rank: number; readonly redundant: readonly number[] } {
+  const choices = components(equations, known).map((component) => choose(equations, state, component, known))
+  if (choices.some(({ spare, parked }) => spare.length > 0 && parked.length > 0))
+    return new System(equations, state, known)
+  return {
+    rank: choices.reduce((sum, { rows }) => sum + rows.length, 0),
+    redundant: choices.flatMap(({ spare }) => spare),
+  }
 }
 
 function standing(

@@ -94,6 +94,10 @@ export class RowTable {
   }
 }
 
+/** Whether a row is a sum of link coordinates with constant factors. */
+export const isLinearRow = ({ rows }: RowTable, row: number): boolean =>
+  rows[row].terms.every(({ link, curve }) => link >= 0 && curve === null)
+
 /** Links of a row's terms with the sign of each, for links whose entry in `known` is 0. */
 export function unknownsOfTerm(table: RowTable, term: number, known: Uint8Array): [number, number][] {
   const link = table.termLink[term]

@@ -4,7 +4,7 @@
  */
 import { DenseSystem, SparseSystem } from '../maths/linear-system'
 import type { LinearSystem } from '../maths/linear-system'
-import { unknownsOfTerm } from '../mechanism/row-table'
+import { isLinearRow, unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import type { Bridge } from './bridge'
@@ -57,6 +57,9 @@ export class Block {
   private readonly leverage: number
   /** What its entry would be if the row looked at nothing but its unknown. */
   private readonly reach: number
+  /** Whether its rows are sums of coordinates with constant factors: then it is factored once, and closed in one step. */
+  private readonly isLinear: boolean
+  private isFactored = false
   /** The most regular it has been. */
   private best = LEAST_REGULARITY
   /** Made when it is asked for first. */
@@ -102,6 +105,7 @@ export class Block {
       [...rowGradient(equations, state, plan.rows[0], known)].reduce((sum, [, v]) => sum + Math.abs(v), 0)
     this.leverage = n === 1 ? gradientSize(others) : 0
     this.reach = n === 1 ? gradientSize(new Uint8Array(state.mechanism.links)) : 1
+    this.isLinear = plan.rows.every((row) => isLinearRow(equations, row))
     this.firstEntry = Int32Array.from(first)
     this.entryLinks = Int32Array.from(entries, ({ link }) => link)
     this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
@@ -151,6 +155,7 @@ export class Block {
 
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
   close(): BlockFailure | null {
+    if (this.isLinear) return this.closeLinear()
     const { state, equations, rows, unknowns, vector, scale } = this
     const n = rows.length
     let corrected = 0
@@ -188,6 +193,18 @@ export class Block {
     return 'no-convergence'
   }
 
+  private closeLinear(): BlockFailure | null {
+    const { state, equations, rows, unknowns, vector, scale } = this
+    if (!this.isFactored) this.placeAndFactor()
+    if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
+    equations.residuals(state, rows, vector)
+    this.matrix.solve(vector)
+    for (let i = 0; i < unknowns.length; i++) state.q[unknowns[i]] += scale[i] * vector[i]
+    state.place(this.moved)
+    state.place(this.carried)
+    return null
+  }
+
   /** Puts the block where a bridge has it. */
   placeOn(bridge: Bridge): void {
     const { state, unknowns, moved, carried, pairs, equations } = this
@@ -220,7 +237,7 @@ export class Block {
   demandedRates(out: Float64Array): void {
     const { state, equations, rows, unknowns } = this
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
-    state.spreadRates(this.moved)
+    if (!this.isLinear) state.spreadRates(this.moved)
     equations.rates(state, rows, out)
   }
 
@@ -260,6 +277,8 @@ export class Block {
     const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
     state.place(this.moved)
     equations.placePairs(state, this.pairs)
+    if (this.isLinear && this.isFactored) return
+    this.isFactored = true
     const { values } = matrix
     values.fill(0)
     let e = 0
@@ -297,7 +316,7 @@ export class Block {
   solveAccelerations(): void {
     const { state, equations, rows, unknowns, vector, scale } = this
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
-    state.spreadAccelerations(this.moved)
+    if (!this.isLinear) state.spreadAccelerations(this.moved)
     equations.accelerations(state, rows, vector)
     this.matrix.solve(vector)
     for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
