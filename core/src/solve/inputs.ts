@@ -51,7 +51,19 @@ export class Inputs {
 
   /** Prescribes all of them for a time. */
   prescribe(time: number): void {
-    for (let k = 0; k < this.count; k++) this.prescribeOne(k, time)
+    const { courses, links, jet, state } = this
+    const { q, rate, acceleration } = state
+    for (let k = 0; k < courses.length; k++) {
+      const link = links[k]
+      if (link < 0) {
+        this.prescribeOne(k, time)
+        continue
+      }
+      courses[k](time, jet)
+      q[link] = jet[0]
+      rate[link] = jet[1]
+      acceleration[link] = jet[2]
+    }
   }
 
   prescribeOne(input: number, time: number): void {
