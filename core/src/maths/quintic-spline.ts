@@ -5,6 +5,8 @@
  * knot make a block tridiagonal system, solved by block elimination.
  * Source: Späth, One Dimensional Spline Interpolation Algorithms, chapter 7; VDI 2143 for its use in motions.
  */
+import { evaluateQuintic, quinticCoefficients } from './quintic'
+
 export type SplineEnds =
   /** Third and fourth derivative vanish, unless the slope of an end is given: then its second derivative does. */
   | 'natural'
@@ -22,6 +24,7 @@ export class QuinticSpline {
   private readonly first: number
   private readonly period: number
   private last = 0
+  private readonly c = new Float64Array(6)
 
   /**
    * @param knots rising; @param values as many; of a periodic spline the last value counts as the first
@@ -61,18 +64,9 @@ export class QuinticSpline {
     const k = this.interval(x)
     const h = knots[k + 1] - knots[k]
     const s = (x - knots[k]) / h
-    const c1 = slopes[k] * h
-    const c2 = (bends[k] * h * h) / 2
-    const d = values[k + 1] - values[k] - c1 - c2
-    const e = slopes[k + 1] * h - c1 - 2 * c2
-    const f = (bends[k + 1] * h * h) / 2 - c2
-    const c3 = 10 * d - 4 * e + f
-    const c4 = -15 * d + 7 * e - 2 * f
-    const c5 = 6 * d - 3 * e + f
-    out[0] = values[k] + s * (c1 + s * (c2 + s * (c3 + s * (c4 + s * c5))))
-    out[1] = (c1 + s * (2 * c2 + s * (3 * c3 + s * (4 * c4 + s * 5 * c5)))) / h
-    out[2] = (2 * c2 + s * (6 * c3 + s * (12 * c4 + s * 20 * c5))) / (h * h)
-    out[3] = (6 * c3 + s * (24 * c4 + s * 60 * c5)) / (h * h * h)
+    const { c } = this
+    quinticCoefficients(values[k], slopes[k], bends[k], values[k + 1], slopes[k + 1], bends[k + 1], h, c)
+    evaluateQuintic(c, 0, s, h, out)
   }
 
   /** The knot interval of x; asked for again nearby it is found at once. */

@@ -1,5 +1,46 @@
 /** The quintic through a quantity that is known at two instants with two derivatives. Source: Hermite interpolation. */
 
+/**
+ * Coefficients of the quintic over a step h, by the share of it from 0 to 1, into out[at .. at+5].
+ * @param x0 value, v0 and a0 its derivatives at the start; likewise at the end
+ */
+export function quinticCoefficients(
+  x0: number,
+  v0: number,
+  a0: number,
+  x1: number,
+  v1: number,
+  a1: number,
+  h: number,
+  out: Float64Array,
+  at = 0,
+): void {
+  const c1 = v0 * h
+  const c2 = (a0 * h * h) / 2
+  const d = x1 - x0 - c1 - c2
+  const e = v1 * h - c1 - 2 * c2
+  const f = (a1 * h * h) / 2 - c2
+  out[at] = x0
+  out[at + 1] = c1
+  out[at + 2] = c2
+  out[at + 3] = 10 * d - 4 * e + f
+  out[at + 4] = -15 * d + 7 * e - 2 * f
+  out[at + 5] = 6 * d - 3 * e + f
+}
+
+/** Value and three derivatives of the quintic with the coefficients c[at ..] at a share s of its step h, into out[0..3]. */
+export function evaluateQuintic(c: Float64Array, at: number, s: number, h: number, out: Float64Array): void {
+  const c1 = c[at + 1]
+  const c2 = c[at + 2]
+  const c3 = c[at + 3]
+  const c4 = c[at + 4]
+  const c5 = c[at + 5]
+  out[0] = c[at] + s * (c1 + s * (c2 + s * (c3 + s * (c4 + s * c5))))
+  out[1] = (c1 + s * (2 * c2 + s * (3 * c3 + s * (4 * c4 + s * 5 * c5)))) / h
+  out[2] = (2 * c2 + s * (6 * c3 + s * (12 * c4 + s * 20 * c5))) / (h * h)
+  out[3] = (6 * c3 + s * (24 * c4 + s * 60 * c5)) / (h * h * h)
+}
+
 /** Value, first and second derivative. */
 export type Jet = readonly [number, number, number]
 
@@ -8,16 +49,11 @@ const SAMPLES = 24
 const HALVINGS = 30
 
 export class Quintic {
-  private readonly c: readonly number[]
+  private readonly c = new Float64Array(6)
 
   /** @param h step between the two */
   constructor(before: Jet, after: Jet, h: number) {
-    const c1 = before[1] * h
-    const c2 = (before[2] * h * h) / 2
-    const d = after[0] - before[0] - c1 - c2
-    const e = after[1] * h - c1 - 2 * c2
-    const f = (after[2] * h * h) / 2 - c2
-    this.c = [before[0], c1, c2, 10 * d - 4 * e + f, -15 * d + 7 * e - 2 * f, 6 * d - 3 * e + f]
+    quinticCoefficients(...before, ...after, h, this.c)
   }
 
   /** Value at a share of the step. */

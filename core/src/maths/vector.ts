@@ -12,3 +12,24 @@ export const cross = (a: Vector, b: Vector): Vector => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
 ]
+
+export const scaled = ([x, y, z]: Vector, factor: number): Vector => [factor * x, factor * y, factor * z]
+
+/** `from` and `factor` times `direction` further on. */
+export const ahead = ([x, y, z]: Vector, [u, v, w]: Vector, factor: number): Vector => [
+  x + factor * u,
+  y + factor * v,
+  z + factor * w,
+]
+
+/** The part of a vector that is square to a unit vector. */
+export const squareTo = (vector: Vector, unit: Vector): Vector => ahead(vector, unit, -dot(vector, unit))
+
+export function unit(a: Vector): Vector {
+  const length = norm(a)
+  return [a[0] / length, a[1] / length, a[2] / length]
+}
+
+/** Some unit vector square to a unit vector. */
+export const anySquareTo = (axis: Vector): Vector =>
+  unit(squareTo(Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], axis))

@@ -1,7 +1,6 @@
 /** The two sides of a gearing as arrows in ground: round one axis for a turn, along it for a slide, as they move together. */
 import type { Gearing, MovingSide } from '../mechanism/relations/gearing'
-import { ahead, scaled, squareTo } from '../mechanism/relations/gearing'
-import { cross, norm, subtract } from '../maths/vector'
+import { ahead, anySquareTo, cross, norm, scaled, squareTo, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 
 /** How long an arrow is, in sizes of the mechanism, where nothing says more. */
@@ -43,12 +42,6 @@ function turnArrow(
     Float32Array.from(angles.flatMap((angle) => [...at(angle)])),
     head(at(0), scaled(y, length), scaled(x, length)),
   ]
-}
-
-function anySquareTo(axis: Vector): Vector {
-  const other: Vector = Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]
-  const square = squareTo(other, axis)
-  return scaled(square, 1 / norm(square))
 }
 
 /** Both barbs of a head. */

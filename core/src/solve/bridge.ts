@@ -5,6 +5,7 @@
  * The parameter is the value of the one input that moves the block, so that it may rest or turn round on the bridge; or
  * time where several do. Source: Hermite interpolation, e.g. Stoer & Bulirsch, section 2.1.5.
  */
+import { evaluateQuintic, quinticCoefficients } from '../maths/quintic'
 import type { Inputs } from './inputs'
 
 /** The input by whose value a bridge is followed; -1: by time. */
@@ -32,14 +33,15 @@ export class Piece {
     this.length = h
     this.coefficients = new Float64Array(6 * n)
     for (let i = 0; i < n; i++) {
-      const c0 = from.value[i]
-      const c1 = h * from.slope[i]
-      const c2 = (h * h * from.bend[i]) / 2
-      const d = to.value[i] - c0 - c1 - c2
-      const v = h * to.slope[i] - c1 - 2 * c2
-      const a = (h * h * to.bend[i]) / 2 - c2
-      this.coefficients.set(
-        [c0, c1, c2, 10 * d - 4 * v + a, -15 * d + 7 * v - 2 * a, 6 * d - 3 * v + a],
+      quinticCoefficients(
+        from.value[i],
+        from.slope[i],
+        from.bend[i],
+        to.value[i],
+        to.slope[i],
+        to.bend[i],
+        h,
+        this.coefficients,
         6 * i,
       )
     }
@@ -49,7 +51,7 @@ export class Piece {
   jet(at: number): BlockJet {
     const n = this.from.value.length
     const jet = { at, value: new Float64Array(n), slope: new Float64Array(n), bend: new Float64Array(n) }
-    const out = new Float64Array(3)
+    const out = new Float64Array(4)
     for (let i = 0; i < n; i++) {
       this.evaluate(i, at, out)
       jet.value[i] = out[0]
@@ -59,19 +61,15 @@ export class Piece {
     return jet
   }
 
-  /** Value and two derivatives of one unknown by the parameter, into out[0..2]. */
+  /** Value and two derivatives of one unknown by the parameter, and the third, into out[0..3]. */
   evaluate(unknown: number, at: number, out: Float64Array): void {
-    const { coefficients: c, length: h, from } = this
-    const k = 6 * unknown
-    const s = (at - from.at) / h
-    out[0] = c[k] + s * (c[k + 1] + s * (c[k + 2] + s * (c[k + 3] + s * (c[k + 4] + s * c[k + 5]))))
-    out[1] = (c[k + 1] + s * (2 * c[k + 2] + s * (3 * c[k + 3] + s * (4 * c[k + 4] + s * 5 * c[k + 5])))) / h
-    out[2] = (2 * c[k + 2] + s * (6 * c[k + 3] + s * (12 * c[k + 4] + s * 20 * c[k + 5]))) / (h * h)
+    const { coefficients, length, from } = this
+    evaluateQuintic(coefficients, 6 * unknown, (at - from.at) / length, length, out)
   }
 }
 
 export class Bridge {
-  private readonly jet = new Float64Array(3)
+  private readonly jet = new Float64Array(4)
   private at = 0
   private rate = 0
   private acceleration = 0

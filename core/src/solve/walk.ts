@@ -91,7 +91,7 @@ export class Walk {
     const { system, inputs, index, parameter, time, block, state } = this
     this.predict(at)
     if (system.closeUpTo(index - 1, inputs, parameter < 0 ? at : time)) return false
-    const jet = new Float64Array(3)
+    const jet = new Float64Array(4)
     for (let i = 0; i < block.unknowns.length; i++) {
       piece.evaluate(i, at, jet)
       state.q[block.unknowns[i]] = jet[0]

@@ -3,6 +3,7 @@
  * in between, the coordinate is the quintic through both ends of a piece with its two exact derivatives there.
  * Source: Abramowitz & Stegun, Handbook of Mathematical Functions, table 25.4 (abscissas and weights, n = 8).
  */
+import { evaluateQuintic, quinticCoefficients } from '../../maths/quintic'
 
 const GAUSS = [
   [0.183434642495649805, 0.362683783378361983],
@@ -21,6 +22,7 @@ export class ArcLength {
   private readonly slopes: Float64Array
   private readonly bends: Float64Array
   private readonly jet = new Float64Array(2)
+  private readonly c = new Float64Array(6)
 
   /** @param speed of the curve by its own coordinate, with its derivative, into out[0..1]; @param knots rising */
   constructor(
@@ -73,21 +75,23 @@ export class ArcLength {
     const k = intervalOf(lengths, s)
     const h = lengths[k + 1] - lengths[k]
     const x = (s - lengths[k]) / h
-    const c1 = slopes[k] * h
-    const c2 = (bends[k] * h * h) / 2
-    const d = coordinates[k + 1] - coordinates[k] - c1 - c2
-    const e = slopes[k + 1] * h - c1 - 2 * c2
-    const f = (bends[k + 1] * h * h) / 2 - c2
-    const c3 = 10 * d - 4 * e + f
-    const c4 = -15 * d + 7 * e - 2 * f
-    const c5 = 6 * d - 3 * e + f
-    out[0] = coordinates[k] + x * (c1 + x * (c2 + x * (c3 + x * (c4 + x * c5))))
+    const { c } = this
+    quinticCoefficients(
+      coordinates[k],
+      slopes[k],
+      bends[k],
+      coordinates[k + 1],
+      slopes[k + 1],
+      bends[k + 1],
+      h,
+      c,
+    )
+    evaluateQuintic(c, 0, x, h, out)
     // the derivatives that this very place has, more exact than those of the polynomial
     const { speed, jet } = this
     speed(out[0], jet)
     out[1] = 1 / jet[0]
     out[2] = -jet[1] / jet[0] ** 3
-    out[3] = (6 * c3 + x * (24 * c4 + x * 60 * c5)) / h ** 3
   }
 
   private between(from: number, to: number): number {

@@ -9,13 +9,12 @@ import { RefTo } from '../../document/rules/references'
 import { IsId } from '../../document/rules/rules'
 import { axisOf, originOf } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { dot, norm, subtract } from '../../maths/vector'
+import { dot, scaled, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import { formatQuantity } from '../../units/format'
 import type { Curve } from '../rows'
 import { MEETS } from '../tolerances'
-import { scaled, squareTo } from './gearing'
 import { Fit, turnAndSlide } from './proposal'
 import type { Proposal, TransmittingPart } from './proposal'
 import { defineRelation } from './relation-type'
@@ -134,7 +133,7 @@ interface Follower {
 function followerOn(part: TransmittingPart, slide: CarriedCoordinate, parts: BodyParts): Follower {
   const { transmission, frame } = part as TransmittingPart & { transmission: { kind: 'cam' } }
   const axis = axisOf(frame, 2)
-  const along = unitOf(squareTo(slide.axis, axis))
+  const along = unit(squareTo(slide.axis, axis))
   const roller = parts.moving.find(
     ({ transmission: { kind }, frame: at }) => kind === 'wheel' && isOver(at, frame),
   )
@@ -152,5 +151,3 @@ function followerOn(part: TransmittingPart, slide: CarriedCoordinate, parts: Bod
 /** Whether a wheel turns about the direction of a cam's axis. */
 const isOver = (wheel: Frame, cam: Frame): boolean =>
   Math.abs(dot(axisOf(wheel, 2), axisOf(cam, 2))) > 1 - 1e-6
-
-const unitOf = (vector: Vector): Vector => scaled(vector, 1 / norm(vector))

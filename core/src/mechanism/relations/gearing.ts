@@ -2,7 +2,7 @@
  * How the two sides of a relation move together, in ground at the home pose as their carrier sees it, and where their
  * bodies touch: from that follow the arrows that people see, and how fast the bodies pass each other at their contact.
  */
-import { cross, dot, norm, subtract } from '../../maths/vector'
+import { cross, dot, norm, scaled, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 
 /** One side: a turn about an axis, or a slide along it. */
@@ -40,18 +40,6 @@ const velocityAt = ({ turns, origin, axis, rate }: MovingSide, point: Vector): V
   const unit = turns ? cross(axis, subtract(point, origin)) : axis
   return scaled(unit, rate)
 }
-
-export const scaled = ([x, y, z]: Vector, factor: number): Vector => [factor * x, factor * y, factor * z]
-
-/** `from` and `factor` times `direction` further on. */
-export const ahead = ([x, y, z]: Vector, [u, v, w]: Vector, factor: number): Vector => [
-  x + factor * u,
-  y + factor * v,
-  z + factor * w,
-]
-
-/** The part of a vector that is square to a unit vector. */
-export const squareTo = (vector: Vector, unit: Vector): Vector => ahead(vector, unit, -dot(vector, unit))
 
 /** The rates of two sides with f_a a + f_b b = 0; a turn has at most 1 rad/s, two slides 1 m/s. */
 export function ratesOf(

@@ -4,11 +4,10 @@
  */
 import { axisOf, originOf } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { cross, dot, norm, subtract } from '../../maths/vector'
+import { cross, dot, norm, scaled, squareTo, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { formatQuantity } from '../../units/format'
 import { MEETS, ON_AXIS } from '../tolerances'
-import { scaled, squareTo } from './gearing'
 import type { CarriedCoordinate, BodyParts } from './relation-type'
 
 export interface RollingSide {

@@ -1,7 +1,6 @@
 /** The first surface that a line meets. Source: Möller & Trumbore, Fast, Minimum Storage Ray/Triangle Intersection (1997). */
-import { cross, dot, subtract } from '../../maths/vector'
+import { ahead, cross, dot, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
-import { ahead } from './gearing'
 
 /** Lines beside the one asked for, along the axis [m]: a part may start in the very plane of the line. */
 const BESIDE = [0, 1e-4, -1e-4]

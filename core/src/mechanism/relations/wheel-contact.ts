@@ -2,11 +2,10 @@
  * Where two wheels touch, and which way they turn: pitch circles about parallel axes, pitch cones about axes that meet.
  * Source: Norton, Design of Machinery, chapter on gear trains (pitch circles, bevel gears and their pitch cones).
  */
-import { cross, dot, norm, subtract } from '../../maths/vector'
+import { ahead, cross, dot, norm, scaled, squareTo, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { formatQuantity } from '../../units/format'
 import { MEETS, ON_AXIS } from '../tolerances'
-import { ahead, scaled, squareTo } from './gearing'
 import type { Contact } from './gearing'
 import type { CarriedCoordinate } from './relation-type'
 

@@ -4,7 +4,7 @@
  * section 5.3 (normal equations of a small problem).
  */
 import { factor, solveFactored } from '../../maths/lu'
-import { cross, dot, norm, subtract } from '../../maths/vector'
+import { anySquareTo, cross, dot, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 
 export interface Cylinder {
@@ -23,7 +23,7 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): Cylinde
   let { axis, radius } = start
   let centre = nearestOnAxis(start, middle)
   for (let iteration = 0; iteration < ITERATIONS; iteration++) {
-    const u = squareTo(axis)
+    const u = anySquareTo(axis)
     const v = cross(axis, u)
     const matrix = new Float64Array(UNKNOWNS * UNKNOWNS)
     const right = new Float64Array(UNKNOWNS)
@@ -74,14 +74,4 @@ const meanOf = (points: readonly Vector[]): Vector =>
 function nearestOnAxis({ axis, centre }: Cylinder, point: Vector): Vector {
   const along = dot(subtract(point, centre), axis)
   return [0, 1, 2].map((k) => centre[k] + along * axis[k]) as unknown as Vector
-}
-
-function squareTo(axis: Vector): Vector {
-  const other: Vector = Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]
-  return unit(cross(other, axis))
-}
-
-function unit(a: Vector): Vector {
-  const length = norm(a)
-  return [a[0] / length, a[1] / length, a[2] / length]
 }

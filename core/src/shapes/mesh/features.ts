@@ -8,7 +8,7 @@
  */
 import { frameAlong, ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import { cross, dot, norm, subtract } from '../../maths/vector'
+import { cross, dot, norm, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import type { Mesh } from './mesh'
 import { fitCylinder, missOf } from './cylinder-fit'
@@ -265,11 +265,6 @@ const edgeKey = (a: number, b: number): string => (a < b ? `${a} ${b}` : `${b} $
 
 function angleBetween(a: Vector, b: Vector): number {
   return Math.atan2(norm(cross(a, b)), dot(a, b))
-}
-
-function unit(a: Vector): Vector {
-  const length = norm(a)
-  return [a[0] / length, a[1] / length, a[2] / length]
 }
 
 /** Axis-aligned directions are chosen exactly, so that single precision does not show. */
