@@ -117,8 +117,13 @@ export { samplePath } from './geometry/paths/paths'
 export { shapeKinds, shapeType } from './shapes/registry'
 
 /* Shapes: parts as solids, their meshes and features */
+export { packTriangles, unpackTriangles } from './shapes/mesh/content'
+export type { StoredTriangles } from './shapes/mesh/content'
+export { facesOf, moveFaces } from './shapes/mesh/faces'
+export type { Face } from './shapes/mesh/faces'
 export { MeshFeatures } from './shapes/mesh/features'
-export type { Boundary, Feature } from './shapes/mesh/features'
+export type { Boundary } from './shapes/mesh/boundaries'
+export type { Feature } from './shapes/mesh/feature'
 export { joined } from './shapes/mesh/mesh'
 export type { Mesh } from './shapes/mesh/mesh'
 export { boundsOfTriangles, meshOfTriangles, moveTriangles } from './shapes/mesh/triangles'
@@ -147,7 +152,7 @@ export { isShare, readSpan } from './units/share'
 
 /* Exchange: open formats */
 export { bringIn } from './exchange/bring-in'
-export type { Scene, SceneNode, StoredMesh } from './exchange/scene'
+export type { Scene, SceneMesh, SceneNode, StoredMesh } from './exchange/scene'
 export { readUrdf, urdfMeshes } from './exchange/urdf-in'
 export { writeUrdf } from './exchange/urdf-out'
 export { childNamed, childrenNamed, readXml } from './exchange/xml'

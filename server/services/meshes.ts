@@ -1,11 +1,9 @@
 /** Meshes: stored once under the hash of their content, which the server computes itself. */
 import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
+import { unpackTriangles } from '@ligamen/core'
 import { notFound, ProblemError } from '../http/problem'
 import { meshRepository } from '../repositories/meshes'
-
-/** Nine single-precision numbers a triangle [bytes]. */
-const TRIANGLE = 36
 
 export const meshService = (knex: Knex) => {
   const meshes = meshRepository(knex)
@@ -17,11 +15,11 @@ export const meshService = (knex: Knex) => {
     },
 
     async put(hash: string, content: Buffer): Promise<void> {
-      if (content.length === 0 || content.length % TRIANGLE !== 0) {
+      if (!unpackTriangles(content)) {
         throw new ProblemError(
           422,
           'mesh-broken',
-          'A mesh is a list of triangles of nine little-endian 32-bit numbers each.',
+          'A mesh is a list of triangles of nine little-endian 32-bit numbers each, and the faces that they make.',
         )
       }
       const found = createHash('sha256').update(content).digest('hex')

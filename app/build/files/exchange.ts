@@ -33,7 +33,7 @@ export const useExchangeStore = defineStore('exchange', () => {
     if (!document || !shown) return
     const triangles = document.parts.flatMap(({ mesh: hash }) => {
       const mesh = hash ? meshes.get(hash) : undefined
-      return mesh ? [[hash!, mesh.positions] as const] : []
+      return mesh ? [[hash!, { positions: mesh.positions, faces: mesh.faces }] as const] : []
     })
     exchanger.write({
       type: 'write',

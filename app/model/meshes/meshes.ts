@@ -3,7 +3,7 @@
  * all views. What the server has not got yet is sent again later.
  */
 import { createStore, get, set } from 'idb-keyval'
-import { meshOfTriangles } from '@ligamen/core'
+import { meshOfTriangles, packTriangles, unpackTriangles } from '@ligamen/core'
 import type { MechanismDocument, Mesh } from '@ligamen/core'
 import { api } from '../document/api'
 
@@ -15,9 +15,9 @@ const loaded = ref(0)
 let store: ReturnType<typeof createStore> | null = null
 const kept = () => (store ??= createStore('ligamen-meshes', 'triangles'))
 
-async function send(hash: string, positions: Float32Array): Promise<void> {
+async function send(hash: string, content: Uint8Array): Promise<void> {
   if (onServer.has(hash)) return
-  const answer = await api.storeMesh(hash, new Blob([positions as Float32Array<ArrayBuffer>]))
+  const answer = await api.storeMesh(hash, new Blob([content as Uint8Array<ArrayBuffer>]))
   if (answer.ok) onServer.add(hash)
 }
 
@@ -30,8 +30,9 @@ export const meshes = {
     for (const { hash, mesh } of prepared) known.set(hash, mesh)
     loaded.value++
     for (const { hash, mesh } of prepared) {
-      await set(hash, mesh.positions, kept()).catch(() => undefined)
-      await send(hash, mesh.positions)
+      const content = packTriangles(mesh)
+      await set(hash, content, kept()).catch(() => undefined)
+      await send(hash, content)
     }
   },
 
@@ -40,21 +41,27 @@ export const meshes = {
     const wanted = new Set(document.parts.flatMap(({ mesh }) => mesh ?? []))
     for (const hash of wanted) {
       if (known.has(hash)) continue
-      const local = await get<Float32Array>(hash, kept()).catch(() => undefined)
+      const local = await here(hash)
       const content = local ?? (await fetched(hash))
-      if (!content) continue
-      known.set(hash, meshOfTriangles(content))
+      const stored = content && unpackTriangles(content)
+      if (!stored) continue
+      known.set(hash, meshOfTriangles(stored.positions, stored.faces))
       loaded.value++
       if (local) void send(hash, local)
     }
   },
 }
 
-async function fetched(hash: string): Promise<Float32Array | null> {
+async function here(hash: string): Promise<Uint8Array | undefined> {
+  const found = await get<Uint8Array | Float32Array>(hash, kept()).catch(() => undefined)
+  return found && new Uint8Array(found.buffer, found.byteOffset, found.byteLength)
+}
+
+async function fetched(hash: string): Promise<Uint8Array | null> {
   const content = await api.mesh(hash)
   if (!content) return null
   onServer.add(hash)
-  const positions = new Float32Array(content)
-  await set(hash, positions, kept()).catch(() => undefined)
-  return positions
+  const bytes = new Uint8Array(content)
+  await set(hash, bytes, kept()).catch(() => undefined)
+  return bytes
 }

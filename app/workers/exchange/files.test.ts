@@ -2,7 +2,7 @@
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { boundsOfTriangles, openModel } from '@ligamen/core'
-import type { MechanismDocument } from '@ligamen/core'
+import type { MechanismDocument, StoredTriangles } from '@ligamen/core'
 import { walkingBeam } from '~~/shared/starting-points/walking-beam'
 import type { InFile } from './formats/format'
 import type { OutFormat } from './out/out-format'
@@ -29,7 +29,7 @@ const home = (document: MechanismDocument): Float64Array => {
   if (!model.ok) throw new Error(model.problems[0]!.message)
   return Float64Array.from(document.bodies.flatMap(() => [0, 0, 0, 1, 0, 0, 0]))
 }
-async function written(kind: string, document = walkingBeam, meshes: Record<string, Float32Array> = {}) {
+async function written(kind: string, document = walkingBeam, meshes: Record<string, StoredTriangles> = {}) {
   const said: FromExchange[] = []
   await writeFile({ type: 'write', kind, document, poses: home(document), meshes }, (m) => void said.push(m))
   return last(said, 'written')
@@ -139,7 +139,9 @@ describe('a mechanism', () => {
       colour: '#888888',
     })
     document.bodies[4]!.parts.push({ id: 'brought-here', part: 'brought' })
-    const { name, bytes } = await written('document', document, { [stored.hash]: mesh.positions })
+    const { name, bytes } = await written('document', document, {
+      [stored.hash]: { positions: mesh.positions, faces: mesh.faces },
+    })
     expect(name).toBe('walking-beam.zip')
     const whole = last(await read({ name, bytes }), 'mechanism')
     expect([whole.meshes[0]!.stored.hash, whole.leftOut]).toEqual([stored.hash, []])

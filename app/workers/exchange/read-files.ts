@@ -2,7 +2,16 @@
  * What was dropped or chosen, looked through for what it is: a mechanism of ours, a URDF with its meshes, or files of shapes.
  * Zips are unpacked first.
  */
-import { boundsOfTriangles, fail, openModel, readUrdf, succeed, urdfMeshes } from '@ligamen/core'
+import {
+  boundsOfTriangles,
+  fail,
+  moveFaces,
+  openModel,
+  readUrdf,
+  succeed,
+  unpackTriangles,
+  urdfMeshes,
+} from '@ligamen/core'
 import type { MechanismDocument, Result, Scene, SceneNode, StoredMesh } from '@ligamen/core'
 import type { FromExchange, PreparedMesh } from './protocol'
 import { MOST_TRIANGLES } from './formats/format'
@@ -105,7 +114,13 @@ function merged(scenes: readonly { name: string; scene: Scene }[]): Scene {
   for (const { name, scene } of scenes) {
     const scale = unit === 1 ? scene.unit! : 1
     const offset = meshes.length
-    meshes.push(...scene.meshes.map((mesh) => ({ ...mesh, positions: mesh.positions.map((v) => v * scale) })))
+    meshes.push(
+      ...scene.meshes.map((mesh) => ({
+        ...mesh,
+        positions: mesh.positions.map((v) => v * scale),
+        faces: mesh.faces && moveFaces(mesh.faces, [0, 0, 0], scale),
+      })),
+    )
     const shifted = (node: SceneNode): SceneNode => {
       const frame = node.frame.slice()
       for (let k = 9; k < 12; k++) frame[k]! *= scale
@@ -134,9 +149,9 @@ function sizeOf({ meshes }: Scene): [number, number, number] {
 }
 
 function finish(name: string, scene: Scene, metres: number, leftOut: readonly string[], say: Say): void {
-  const meshes = scene.meshes.map(({ positions }, k) => {
+  const meshes = scene.meshes.map((mesh, k) => {
     say({ type: 'progress', words: 'Preparing', share: k / scene.meshes.length })
-    return prepareMesh(positions, metres)
+    return prepareMesh(mesh, metres)
   })
   const bare = scene.meshes.map((mesh) => ({ name: mesh.name, colour: mesh.colour }))
   say({ type: 'scene', name, scene: { ...scene, unit: metres, meshes: bare }, meshes, leftOut })
@@ -154,11 +169,12 @@ function readMechanism(file: InFile, files: readonly InFile[], say: Say): void {
   const leftOut: string[] = []
   const meshes = [...new Set(document.parts.flatMap(({ mesh }) => mesh ?? []))].flatMap((hash) => {
     const found = files.find(({ name }) => name === `${hash}.triangles`)
-    if (!found || found.bytes.length % 36 !== 0) {
+    const content = found && unpackTriangles(found.bytes)
+    if (!content) {
       leftOut.push(`the triangles ${hash.slice(0, 8)}…`)
       return []
     }
-    const prepared = prepareMesh(new Float32Array(found.bytes.slice().buffer), 1)
+    const prepared = prepareMesh(content, 1)
     return prepared.stored.hash === hash
       ? [prepared]
       : (leftOut.push(`the triangles ${hash.slice(0, 8)}…`), [])
@@ -208,5 +224,5 @@ async function meshOf(name: string, files: readonly InFile[]): Promise<Result<Pr
     positions.set(mesh.positions, at)
     at += mesh.positions.length
   }
-  return succeed(prepareMesh(positions, read.value.unit ?? 1))
+  return succeed(prepareMesh({ positions }, read.value.unit ?? 1))
 }

@@ -1,5 +1,6 @@
 /** What a file of shapes brings: triangles, and how they are put together. Formats read into this and write from it. */
 import type { Frame } from '../maths/frame'
+import type { Face } from '../shapes/mesh/faces'
 
 export interface SceneMesh {
   readonly name: string
@@ -7,6 +8,8 @@ export interface SceneMesh {
   readonly colour: string | null
   /** Nine numbers a triangle, in the unit of the file. */
   readonly positions: Float32Array
+  /** The faces of the solid, where the file knows them, in its unit. */
+  readonly faces?: readonly Face[]
 }
 
 /** A node of a scene, where it is in the one above it. */

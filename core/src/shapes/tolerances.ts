@@ -19,13 +19,40 @@ export const WELD = 1e-5
 export const LEAST_SIZE = 1e-9
 
 /**
- * Share of the radius by which a corner may miss the fitted cylinder [-]. Larger: cones and free forms are offered as
- * cylinders, with diameters that they do not have. Smaller: coarse files lose their cylinders.
+ * Share of the radius by which a corner may miss the fitted cylinder or circle [-]. Larger: cones and free forms are offered
+ * as cylinders, with diameters that they do not have. Smaller: coarse files lose their cylinders.
  */
 export const FITS = 1e-4
 
-/** Cosine below which a triangle lies along a cylinder rather than across it [-]. */
-export const ALONG_SURFACE = 0.3
+/**
+ * Share of its size by which corners of a face from a kernel may miss its plane [-]. Larger: curved faces pass for flat ones.
+ * Smaller: files with few digits lose their faces.
+ */
+export const FITS_FACE = 1e-5
+
+/**
+ * Standard error of a cylinder's radius, as share of it, that a face from a kernel may leave [-]: a fifth of what is shown as
+ * exact. Larger: short arcs give diameters that they do not have. Smaller: files with wide tolerances lose their cylinders.
+ */
+export const RADIUS_KNOWN = 2e-7
+
+/** The same for cylinders recognised in bare triangles, whose corners have seven digits at best [-]. */
+export const RADIUS_SEEN = 1e-4
+
+/** Faces whose surfaces differ by less than this share of the radius or size are one [-]. */
+export const SAME_SURFACE = 1e-5
+
+/**
+ * A round face reaches over at least this angle [rad]. Larger: shallow segments are no cylinders. Smaller: what is nearly flat
+ * gets an axis far away.
+ */
+export const LEAST_ARC = 0.05
+
+/**
+ * Cosine of normal and axis below which a triangle lies along a cylinder [-]. Larger: pieces of rings and domes pass for
+ * cylinders. Smaller: cylinders broken into slanting triangles are not seen.
+ */
+export const ALONG_SURFACE = 0.02
 
 /** A direction this near to an axis is the axis [-]. */
 export const ALONG_AXIS = 1e-5

@@ -1,10 +1,10 @@
 /**
  * STEP and IGES by the OpenCASCADE kernel as WebAssembly: assemblies with their structure, names and colours, broken into
- * triangles finely enough for what machines look like. Lengths come in millimetres.
+ * triangles finely enough for what machines look like, which keep the faces that they make. Lengths come in millimetres.
  */
 import occt from 'occt-import-js'
 import wasm from 'occt-import-js/dist/occt-import-js.wasm?url'
-import { identityFrame, succeed } from '@ligamen/core'
+import { facesOf, identityFrame, succeed } from '@ligamen/core'
 import type { SceneNode } from '@ligamen/core'
 import { broken } from './format'
 import type { Format } from './format'
@@ -23,6 +23,8 @@ interface OcctResult {
     readonly color?: readonly [number, number, number]
     readonly attributes: { readonly position: { readonly array: readonly number[] } }
     readonly index: { readonly array: readonly number[] }
+    /** First and last triangle of each face of the solid. */
+    readonly brep_faces: readonly { readonly first: number; readonly last: number }[]
   }[]
 }
 
@@ -61,10 +63,11 @@ const reader = (
     })
     return succeed({
       unit: 1e-3,
-      meshes: result.meshes.map(({ name, color, attributes, index }) => ({
+      meshes: result.meshes.map(({ name, color, attributes, index, brep_faces }) => ({
         name,
         colour: color ? hex(color) : null,
         positions: flat(attributes.position.array, index.array),
+        faces: facesOf(attributes.position.array, index.array, firsts(brep_faces)),
       })),
       nodes: [nodeOf(result.root)],
       leftOut: [],
@@ -74,6 +77,10 @@ const reader = (
 
 export const step = reader('STEP', ['step', 'stp'], (kernel, bytes) => kernel.ReadStepFile(bytes, FINENESS))
 export const iges = reader('IGES', ['iges', 'igs'], (kernel, bytes) => kernel.ReadIgesFile(bytes, FINENESS))
+
+/** Faces that were not broken into triangles have none. */
+const firsts = (faces: OcctResult['meshes'][number]['brep_faces']): number[] =>
+  faces.filter(({ first, last }) => first <= last).map(({ first }) => first)
 
 function flat(positions: readonly number[], index: readonly number[]): Float32Array {
   const out = new Float32Array(3 * index.length)

@@ -2,7 +2,7 @@
  * What a format of written files states: its words, and how a mechanism is written in it. The screen lists the formats, so
  * kernels are loaded only when something is written. Every format is one file, listed in registry.ts.
  */
-import type { MechanismDocument, Result } from '@ligamen/core'
+import type { MechanismDocument, Result, StoredTriangles } from '@ligamen/core'
 
 /** What is written. */
 export interface Asked {
@@ -10,7 +10,7 @@ export interface Asked {
   /** Seven numbers a body, in ground. */
   readonly poses: Float64Array
   /** Triangles of imported parts, by their hash. */
-  readonly meshes: Readonly<Record<string, Float32Array>>
+  readonly meshes: Readonly<Record<string, StoredTriangles>>
 }
 
 export interface Written {

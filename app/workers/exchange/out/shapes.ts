@@ -15,7 +15,7 @@ import type { Asked } from './out-format'
 
 /** Triangles of a part in its own frame. */
 export function trianglesOf(part: Part, { meshes }: Pick<Asked, 'meshes'>): Float32Array {
-  if (part.mesh !== undefined) return meshes[part.mesh] ?? new Float32Array(0)
+  if (part.mesh !== undefined) return meshes[part.mesh]?.positions ?? new Float32Array(0)
   const resolved = resolvePart(part, '')
   return resolved.ok ? joined(shapeOf(resolved.value).solids(CHORDS)).positions : new Float32Array(0)
 }

@@ -15,8 +15,8 @@ export const urdf: OutFormat = {
       import('./shapes'),
     ])
     const imported = (hash: string) => {
-      const positions = asked.meshes[hash]
-      return positions && meshOfTriangles(positions)
+      const stored = asked.meshes[hash]
+      return stored && meshOfTriangles(stored.positions)
     }
     const { text, meshes, leftOut } = writeUrdf(opened.value, imported)
     const bytes = strToU8(text)

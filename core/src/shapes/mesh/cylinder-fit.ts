@@ -4,8 +4,9 @@
  * section 5.3 (normal equations of a small problem).
  */
 import { factor, solveFactored } from '../../maths/lu'
-import { anySquareTo, cross, dot, subtract, unit } from '../../maths/vector'
+import { anySquareTo, cross, dot, norm, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
+import { FITS, LEAST_ARC } from '../tolerances'
 
 export interface Cylinder {
   /** A unit vector, and the point of the axis nearest to the middle of the points. */
@@ -14,20 +15,28 @@ export interface Cylinder {
   readonly radius: number
 }
 
+/** A cylinder by least squares, and how well the points know its radius. */
+export interface FittedCylinder extends Cylinder {
+  /** Standard error of the radius, as share of it: a short arc of points that miss by little may still leave it open. */
+  readonly radiusError: number
+}
+
 const ITERATIONS = 12
 const UNKNOWNS = 5
 
 /** @param start a rough cylinder; returns null where the points determine none */
-export function fitCylinder(points: readonly Vector[], start: Cylinder): Cylinder | null {
+export function fitCylinder(points: readonly Vector[], start: Cylinder): FittedCylinder | null {
   const middle = meanOf(points)
   let { axis, radius } = start
   let centre = nearestOnAxis(start, middle)
+  let radiusError = Infinity
   for (let iteration = 0; iteration < ITERATIONS; iteration++) {
     const u = anySquareTo(axis)
     const v = cross(axis, u)
     const matrix = new Float64Array(UNKNOWNS * UNKNOWNS)
     const right = new Float64Array(UNKNOWNS)
     const row = new Float64Array(UNKNOWNS)
+    let squares = 0
     for (const point of points) {
       const p = subtract(point, centre)
       const along = dot(p, axis)
@@ -41,6 +50,7 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): Cylinde
       row[3] = -ny
       row[4] = -1
       const off = distance - radius
+      squares += off * off
       for (let i = 0; i < UNKNOWNS; i++) {
         right[i] -= row[i] * off
         for (let j = 0; j < UNKNOWNS; j++) matrix[i * UNKNOWNS + j] += row[i] * row[j]
@@ -49,16 +59,19 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): Cylinde
     const pivots = new Int32Array(UNKNOWNS)
     factor(matrix, UNKNOWNS, pivots)
     solveFactored(matrix, UNKNOWNS, pivots, right)
-    if (!right.every(Number.isFinite)) return null
+    const variance = Float64Array.of(0, 0, 0, 0, 1)
+    solveFactored(matrix, UNKNOWNS, pivots, variance)
+    if (![...right, ...variance].every(Number.isFinite)) return null
     const [tiltU, tiltV, du, dv, dr] = right
     axis = unit([0, 1, 2].map((k) => axis[k] + tiltU * u[k] + tiltV * v[k]) as unknown as Vector)
     const moved = [0, 1, 2].map((k) => centre[k] + du * u[k] + dv * v[k]) as unknown as Vector
     radius += dr
     if (!(radius > 0)) return null
+    radiusError = Math.sqrt((squares / points.length) * Math.max(0, variance[4])) / radius
     centre = nearestOnAxis({ axis, centre: moved, radius }, middle)
     if (Math.abs(dr) + Math.abs(du) + Math.abs(dv) < 1e-13 * radius) break
   }
-  return { axis, centre, radius }
+  return { axis, centre, radius, radiusError }
 }
 
 /** How far a point is from the surface, as share of the radius. */
@@ -66,6 +79,13 @@ export function missOf({ axis, centre, radius }: Cylinder, point: Vector): numbe
   const p = subtract(point, centre)
   const along = dot(p, axis)
   return Math.abs(Math.sqrt(Math.max(0, dot(p, p) - along * along)) - radius) / radius
+}
+
+/** Whether points are on a cylinder: none misses it, its radius is known to a share of it, and they go round some of it. */
+export function fits(cylinder: FittedCylinder, points: readonly Vector[], known: number): boolean {
+  if (cylinder.radiusError > known || points.some((p) => missOf(cylinder, p) > FITS)) return false
+  const across = points.map((p) => squareTo(subtract(p, points[0]), cylinder.axis))
+  return Math.max(...across.map(norm)) > LEAST_ARC * cylinder.radius
 }
 
 const meanOf = (points: readonly Vector[]): Vector =>

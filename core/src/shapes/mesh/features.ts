@@ -2,31 +2,30 @@
  * What the triangles of a part say about its geometry, from one triangle on: the plane or the cylinder it lies in, and the
  * circles, arcs and straight edges around it. Works on any mesh, made here or imported.
  *
- * Planes grow over triangles with one normal; cylinders from the bend to a neighbouring strip over all triangles whose
- * corners lie on the cylinder through both, to which one is then fitted; what does not fit is not offered. Arcs are runs of equal edges that turn by equal angles.
- * Every frame has z as its axis or outward normal, and x as its zero direction.
+ * Where a kernel said which triangles make one face, that is taken, with its surface. Elsewhere planes grow over triangles
+ * with one normal; cylinders from the bend to a neighbouring strip over all triangles whose corners lie on the cylinder
+ * through both, to which one is then fitted. What does not fit is not offered.
  */
-import { frameAlong, ORIGIN } from '../../maths/frame'
-import type { Frame } from '../../maths/frame'
-import { cross, dot, norm, subtract, unit } from '../../maths/vector'
+import { ahead, cross, dot, norm, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
+import { ALONG_SURFACE, FITS, FLAT, LEAST_SIZE, ON_RADIUS, RADIUS_SEEN, WELD } from '../tolerances'
+import { loopsOf, partsOf } from './boundaries'
+import type { Boundary } from './boundaries'
+import { circumscribed } from './circle-fit'
+import { fitCylinder, fits, missOf } from './cylinder-fit'
+import type { Cylinder, FittedCylinder } from './cylinder-fit'
+import { sameSurface } from './faces'
+import type { Face, Surface } from './faces'
+import { angleBetween, BEND, FEWEST_CHORDS, framed } from './feature'
+import type { Feature } from './feature'
 import type { Mesh } from './mesh'
-import { fitCylinder, missOf } from './cylinder-fit'
-import type { Cylinder } from './cylinder-fit'
-import { ALONG_AXIS, ALONG_SURFACE, COLLINEAR, FITS, FLAT, LEAST_SIZE, ON_RADIUS, WELD } from '../tolerances'
 
-/** A recognised place of a mesh, with its frame in the mesh [m]. */
-export type Feature =
-  | { readonly kind: 'plane'; readonly frame: Frame }
-  | { readonly kind: 'cylinder'; readonly frame: Frame; readonly radius: number }
-  | { readonly kind: 'circle' | 'arc'; readonly frame: Frame; readonly radius: number }
-  /** Origin in the middle, z along it. */
-  | { readonly kind: 'edge'; readonly frame: Frame; readonly ends: readonly [Vector, Vector] }
-
-/** A boundary feature with the polyline that it is drawn by. */
-export interface Boundary {
-  readonly feature: Feature
-  readonly points: readonly Vector[]
+/** Triangles of one face and what it is. */
+interface Region {
+  readonly region: ReadonlySet<number>
+  readonly face: Feature | null
+  /** Its cylinder, if it is one. */
+  readonly round: Cylinder | null
 }
 
 export interface Surroundings {
@@ -35,10 +34,8 @@ export interface Surroundings {
   readonly boundaries: readonly Boundary[]
 }
 
-/** Strips of a round surface bend by less than this [rad]. */
-const BEND = Math.PI / 4.5
-/** Fewer chords than this make no arc. */
-const FEWEST_CHORDS = 4
+/** A cylinder is wider than this many strips of the fillet at its rim. */
+const WIDER = 3
 
 /** Planes, cylinders, circles and edges recognised in a mesh. */
 export class MeshFeatures {
@@ -49,15 +46,20 @@ export class MeshFeatures {
   /** Triangles on the two sides of an edge between corners, by "low high". */
   private readonly sides = new Map<string, number[]>()
   private readonly answers = new Map<number, Surroundings>()
+  private readonly faces: readonly Face[]
+  /** Largest coordinate [m]. */
+  private readonly size: number
 
-  constructor({ positions }: Pick<Mesh, 'positions'>) {
+  constructor({ positions, faces = [] }: Pick<Mesh, 'positions' | 'faces'>) {
+    this.faces = faces
     const vertices = positions.length / 3
     this.corner = new Int32Array(vertices)
     const known = new Map<string, number>()
     let largest = 0
     for (const v of positions) largest = Math.max(largest, Math.abs(v))
     // single precision leaves seven digits; places that agree in five are one
-    const grain = Math.max(largest, LEAST_SIZE) * WELD
+    this.size = Math.max(largest, LEAST_SIZE)
+    const grain = this.size * WELD
     for (let v = 0; v < vertices; v++) {
       const place: Vector = [positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]
       const key = place.map((c) => Math.round(c / grain)).join(' ')
@@ -85,15 +87,45 @@ export class MeshFeatures {
   around(triangle: number): Surroundings {
     const known = this.answers.get(triangle)
     if (known) return known
-    const flat = this.grow(triangle, (t) => angleBetween(this.normals[triangle], this.normals[t]) < FLAT)
-    const round = this.roundFrom(triangle, flat)
-    const region = round?.region ?? flat
-    const answer: Surroundings = {
-      face: round?.feature ?? this.planeOf(triangle, flat),
-      boundaries: this.boundariesOf(region),
-    }
+    const { region, face, round } = this.faces.length > 0 ? this.given(triangle) : this.recognised(triangle)
+    const answer: Surroundings = { face, boundaries: this.boundariesOf(region, round) }
     for (const t of region) this.answers.set(t, answer)
     return answer
+  }
+
+  /** The face from the kernel, together with those next to it on the same surface: round ones often come in halves. */
+  private given(triangle: number): Region {
+    const own = this.faceOf(triangle)
+    const { surface } = own
+    const region = this.grow(triangle, (t) => {
+      const face = this.faceOf(t)
+      return face === own || (!!surface && !!face.surface && sameSurface(surface, face.surface, this.size))
+    })
+    if (surface?.kind === 'plane')
+      return { region, face: this.planeOf(surface.axis, region, surface), round: null }
+    if (surface?.kind === 'cylinder')
+      return { region, face: this.cylinderOf(surface, region), round: surface }
+    return { region, face: null, round: null }
+  }
+
+  private faceOf(triangle: number): Face {
+    let [low, high] = [0, this.faces.length - 1]
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2)
+      if (this.faces[middle].first <= triangle) low = middle
+      else high = middle - 1
+    }
+    return this.faces[low]
+  }
+
+  private recognised(triangle: number): Region {
+    const flat = this.grow(triangle, (t) => angleBetween(this.normals[triangle], this.normals[t]) < FLAT)
+    const found = this.roundFrom(triangle, flat)
+    if (found)
+      return { region: found.region, face: this.cylinderOf(found.round, found.region), round: found.round }
+    const flatHere = norm(this.normals[triangle]) > 0 && !this.isSliver(flat)
+    const face = !flatHere ? null : this.planeOf(this.normals[triangle], flat, null)
+    return { region: flat, face, round: null }
   }
 
   private corners(t: number): [number, number, number] {
@@ -140,7 +172,7 @@ export class MeshFeatures {
   private cylinder(triangle: number, strip: ReadonlySet<number>, next: number) {
     const rough = this.throughBoth(strip, next)
     if (!rough) return null
-    let fitted = rough
+    let fitted: FittedCylinder = { ...rough, radiusError: Infinity }
     let region = new Set<number>()
     for (const tolerance of [ON_RADIUS, ON_RADIUS, FITS]) {
       const belongs = (t: number) =>
@@ -153,16 +185,47 @@ export class MeshFeatures {
       fitted = found
     }
     const places = this.placesOf(region)
-    if (places.some((p) => missOf(fitted, p) > FITS)) return null
+    if (!fits(fitted, places, RADIUS_SEEN)) return null
     const normals = [...region].map((t) => this.normals[t])
     // a single bend is a chamfered corner, not a cylinder
     const directions = normals.filter((n, k) => !normals.slice(0, k).some((m) => angleBetween(n, m) < FLAT))
-    if (directions.length < FEWEST_CHORDS) return null
-    const { axis, centre, radius } = fitted
-    const along = places.map((p) => dot(subtract(p, centre), axis))
-    const half = (Math.min(...along) + Math.max(...along)) / 2
-    const frame = framed(axis, [0, 1, 2].map((k) => centre[k] + half * axis[k]) as unknown as Vector)
-    return { region, feature: { kind: 'cylinder', frame, radius } as Feature }
+    if (directions.length < FEWEST_CHORDS || this.goesOn(region, fitted)) return null
+    return { region, round: fitted }
+  }
+
+  /** With its origin half way along. */
+  private cylinderOf({ axis, centre, radius }: Cylinder, region: ReadonlySet<number>): Feature {
+    let [low, high] = [Infinity, -Infinity]
+    for (const place of this.placesOf(region)) {
+      const along = dot(subtract(place, centre), axis)
+      low = Math.min(low, along)
+      high = Math.max(high, along)
+    }
+    return { kind: 'cylinder', frame: framed(axis, ahead(centre, axis, (low + high) / 2)), radius }
+  }
+
+  /**
+   * Whether a round strip goes on smoothly over its rim in strips as wide: a piece of a ring or dome, which fits a cylinder
+   * only because it is narrow.
+   */
+  private goesOn(region: ReadonlySet<number>, { axis, centre }: Cylinder): boolean {
+    const along = this.placesOf(region).map((p) => dot(subtract(p, centre), axis))
+    const width = Math.max(...along) - Math.min(...along)
+    for (const t of region) {
+      for (const next of this.neighbours(t)) {
+        if (region.has(next) || Math.abs(dot(this.normals[next], axis)) < ALONG_SURFACE) continue
+        const bend = angleBetween(this.normals[t], this.normals[next])
+        if (bend < FLAT || bend > BEND / 2) continue
+        const shared = this.corners(next).filter((c) => this.corners(t).includes(c))
+        const [third] = this.corners(next).filter((c) => !shared.includes(c))
+        const reach = squareTo(
+          subtract(this.places[third], this.places[shared[0]]),
+          unit(subtract(this.places[shared[1]], this.places[shared[0]])),
+        )
+        if (width < WIDER * norm(reach)) return true
+      }
+    }
+    return false
   }
 
   private placesOf(region: ReadonlySet<number>): Vector[] {
@@ -188,29 +251,37 @@ export class MeshFeatures {
     return circle && { axis, centre: circle.centre, radius: circle.radius }
   }
 
-  private planeOf(triangle: number, region: ReadonlySet<number>): Feature | null {
-    // a lone sliver of a free-form surface is no face
-    const bends = [...region].some((t) =>
+  /** A lone triangle of a free-form surface is no face. */
+  private isSliver(region: ReadonlySet<number>): boolean {
+    if (region.size > 2) return false
+    return [...region].some((t) =>
       this.neighbours(t).some((next) => {
         const bend = angleBetween(this.normals[t], this.normals[next])
         return bend >= FLAT && bend < BEND / 2
       }),
     )
-    if (bends && region.size <= 2) return null
+  }
+
+  /** With its origin in the middle of its area; on the plane itself where that is known. */
+  private planeOf(normal: Vector, region: ReadonlySet<number>, plane: Surface | null): Feature {
     let area = 0
-    const centre = [0, 0, 0]
+    const sum = [0, 0, 0]
     for (const t of region) {
       const [a, b, c] = this.corners(t).map((k) => this.places[k])
       const size = norm(cross(subtract(b, a), subtract(c, a)))
       area += size
-      for (let k = 0; k < 3; k++) centre[k] += (size * (a[k] + b[k] + c[k])) / 3
+      for (let k = 0; k < 3; k++) sum[k] += (size * (a[k] + b[k] + c[k])) / 3
     }
-    const middle = centre.map((c) => c / (area || 1)) as unknown as Vector
-    return { kind: 'plane', frame: framed(this.normals[triangle], middle) }
+    const middle = sum.map((c) => c / (area || 1)) as unknown as Vector
+    const off = plane ? dot(subtract(middle, plane.centre), normal) : 0
+    return { kind: 'plane', frame: framed(normal, ahead(middle, normal, -off)) }
   }
 
-  private boundariesOf(region: ReadonlySet<number>): Boundary[] {
+  /** @param round the cylinder of the region, if it is one */
+  private boundariesOf(region: ReadonlySet<number>, round: Cylinder | null): Boundary[] {
     const next = new Map<number, number[]>()
+    /** Cylinders on either side of the boundary: the circles are theirs. */
+    const rounds: Cylinder[] = round ? [round] : []
     for (const t of region) {
       const corners = this.corners(t)
       corners.forEach((a, k) => {
@@ -218,101 +289,15 @@ export class MeshFeatures {
         const beyond = this.sides.get(edgeKey(a, b))!.filter((other) => !region.has(other))
         if (beyond.length > 0 || this.sides.get(edgeKey(a, b))!.length === 1)
           next.set(a, [...(next.get(a) ?? []), b])
+        for (const other of this.faces.length > 0 ? beyond : []) {
+          const { surface } = this.faceOf(other)
+          if (surface?.kind === 'cylinder' && !rounds.includes(surface)) rounds.push(surface)
+        }
       })
     }
-    const boundaries: Boundary[] = []
-    for (const loop of loopsOf(next)) boundaries.push(...this.partsOf(loop.map((c) => this.places[c])))
-    return boundaries
-  }
-
-  /** Cuts a closed boundary into circles, arcs and straight edges. */
-  private partsOf(loop: readonly Vector[]): Boundary[] {
-    const n = loop.length
-    const point = (k: number) => loop[((k % n) + n) % n]
-    const chord = (k: number) => subtract(point(k + 1), point(k))
-    const turnAt = (k: number) => angleBetween(chord(k - 1), chord(k))
-    /** Whether the edges before and after a point belong to one arc. */
-    const smooth = (k: number) => {
-      const [a, b] = [norm(chord(k - 1)), norm(chord(k))]
-      const turn = turnAt(k)
-      return turn > FLAT && turn < BEND && Math.abs(a - b) < 0.05 * Math.max(a, b)
-    }
-    const straight = (k: number) => turnAt(k) <= FLAT
-    const breaks = loop.map((_, k) => k).filter((k) => !smooth(k) && !straight(k))
-    // where an arc meets a straight edge smoothly, the lengths of the edges differ
-    if (breaks.length === 0) return [this.curve(loop, true)].filter((b) => b !== null)
-    return breaks.flatMap((from, k) => {
-      const to = breaks[k + 1] ?? breaks[0] + n
-      const points = Array.from({ length: to - from + 1 }, (_, i) => point(from + i))
-      const found = points.length > FEWEST_CHORDS ? this.curve(points, false) : null
-      if (found) return [found]
-      return points.length === 2 || straightLine(points) ? [edge(points[0], points[points.length - 1])] : []
-    })
-  }
-
-  private curve(points: readonly Vector[], closed: boolean): Boundary | null {
-    const third = Math.floor(points.length / 3)
-    const circle = circumscribed(points[0], points[third], points[2 * third])
-    if (!circle) return null
-    const { centre, axis, radius } = circle
-    if (points.some((p) => Math.abs(norm(subtract(p, centre)) - radius) > 0.01 * radius)) return null
-    const feature: Feature = { kind: closed ? 'circle' : 'arc', frame: framed(axis, centre), radius }
-    return { feature, points: closed ? [...points, points[0]] : points }
+    const loops = loopsOf(next).map((loop) => loop.map((c) => this.places[c]))
+    return loops.flatMap((loop) => partsOf(loop, rounds))
   }
 }
 
 const edgeKey = (a: number, b: number): string => (a < b ? `${a} ${b}` : `${b} ${a}`)
-
-function angleBetween(a: Vector, b: Vector): number {
-  return Math.atan2(norm(cross(a, b)), dot(a, b))
-}
-
-/** Axis-aligned directions are chosen exactly, so that single precision does not show. */
-function framed(axis: Vector, origin: Vector): Frame {
-  const rounded = unit(axis).map((c) => (Math.abs(c - Math.round(c)) < ALONG_AXIS ? Math.round(c) : c))
-  const frame = frameAlong(rounded as unknown as Vector)!
-  frame.set(origin, ORIGIN)
-  return frame
-}
-
-function edge(a: Vector, b: Vector): Boundary {
-  const middle: Vector = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]
-  return {
-    feature: { kind: 'edge', frame: framed(subtract(b, a), middle), ends: [a, b] },
-    points: [a, b],
-  }
-}
-
-function straightLine(points: readonly Vector[]): boolean {
-  const whole = subtract(points[points.length - 1], points[0])
-  return points.every((p) => angleBetween(subtract(p, points[0]), whole) < FLAT || p === points[0])
-}
-
-/** The circle through three points; null when they lie on a line. */
-function circumscribed(a: Vector, b: Vector, c: Vector) {
-  const [u, v] = [subtract(b, a), subtract(c, a)]
-  const w = cross(u, v)
-  const size = dot(w, w)
-  if (size < COLLINEAR * dot(u, u) * dot(v, v)) return null
-  const t = cross(w, u).map((x) => x * dot(v, v))
-  const s = cross(v, w).map((x) => x * dot(u, u))
-  const to = [0, 1, 2].map((k) => (t[k] + s[k]) / (2 * size)) as unknown as Vector
-  const centre: Vector = [a[0] + to[0], a[1] + to[1], a[2] + to[2]]
-  return { centre, axis: unit(w), radius: norm(to) }
-}
-
-/** Closed runs of directed edges. */
-function loopsOf(next: Map<number, number[]>): number[][] {
-  const loops: number[][] = []
-  for (const [start] of next) {
-    const loop: number[] = []
-    let at = start
-    for (let to = next.get(at)?.pop(); to !== undefined; to = next.get(at)?.pop()) {
-      loop.push(at)
-      at = to
-      if (at === start) break
-    }
-    if (loop.length > 2 && at === start) loops.push(loop)
-  }
-  return loops
-}

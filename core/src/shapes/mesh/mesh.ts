@@ -4,6 +4,7 @@
  */
 import earcut from 'earcut'
 import type { Frame } from '../../maths/frame'
+import type { Face } from './faces'
 
 /** Triangles with their corners, nine numbers each [m]. */
 export interface Mesh {
@@ -13,6 +14,8 @@ export interface Mesh {
   readonly normals: Float32Array
   /** Feature edges as line segments, 6 numbers each [m]. */
   readonly edges: Float32Array
+  /** The faces of the solid, where a kernel said them. */
+  readonly faces?: readonly Face[]
 }
 
 /** A closed outline x0, y0, x1, y1 ... without repeating the first point. */

@@ -5,17 +5,22 @@
 import { ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import { CREASE } from './mesh'
+import type { Face } from './faces'
 import type { Mesh } from './mesh'
 import { GRAIN, LEAST_GRAIN } from '../tolerances'
 
-/** @param positions nine numbers a triangle [m]; triangles without area are left out */
-export function meshOfTriangles(positions: Float32Array): Mesh {
-  const kept = withoutSlivers(positions)
+/**
+ * @param positions nine numbers a triangle [m]; triangles without area are left out
+ * @param faces of the solid, where they are known
+ */
+export function meshOfTriangles(positions: Float32Array, faces: readonly Face[] = []): Mesh {
+  const { kept, left } = withoutSlivers(positions)
   const vertices = kept.length / 3
   const corner = cornersOf(kept)
-  const faces = faceNormals(kept)
-  const normals = smoothNormals(kept, corner, faces)
-  return { positions: kept, normals, edges: creases(kept, corner, faces, vertices) }
+  const flat = faceNormals(kept)
+  const normals = smoothNormals(kept, corner, flat)
+  const edges = creases(kept, corner, flat, vertices)
+  return { positions: kept, normals, edges, faces: facesLeft(faces, left, kept.length / 9) }
 }
 
 /** Triangles of a body seen from the frame in which its own frame is [m]. */
@@ -41,17 +46,32 @@ export function boundsOfTriangles(positions: Float32Array): Float64Array {
   return box
 }
 
-function withoutSlivers(p: Float32Array): Float32Array {
+/** The triangles with an area, and those without by number, rising. */
+function withoutSlivers(p: Float32Array): { kept: Float32Array; left: readonly number[] } {
   const out = new Float32Array(p.length)
+  const left: number[] = []
   let at = 0
   for (let t = 0; t + 8 < p.length; t += 9) {
     const [nx, ny, nz] = normalAt(p, t)
     const area = nx * nx + ny * ny + nz * nz
-    if (!(area > 0) || !Number.isFinite(area)) continue
+    if (!(area > 0) || !Number.isFinite(area)) {
+      left.push(t / 9)
+      continue
+    }
     out.set(p.subarray(t, t + 9), at)
     at += 9
   }
-  return at === p.length ? p : out.slice(0, at)
+  return { kept: at === p.length ? p : out.slice(0, at), left }
+}
+
+/** Faces counted in the triangles that are kept; those that have none are gone. */
+function facesLeft(faces: readonly Face[], left: readonly number[], triangles: number): Face[] {
+  let gone = 0
+  const moved = faces.map(({ first, surface }) => {
+    while (gone < left.length && left[gone] < first) gone++
+    return { first: first - gone, surface }
+  })
+  return moved.filter(({ first }, k) => first < (moved[k + 1]?.first ?? triangles))
 }
 
 function normalAt(p: Float32Array, t: number): [number, number, number] {
