@@ -7,12 +7,12 @@ export interface TimeFunction {
   readonly knots?: readonly number[]
 }
 
-/** One with instants at which its rate or acceleration may jump. */
+/** Gives a function of its own the instants at which its rate or acceleration may jump. */
 export const withBreaks = (
   evaluate: (time: number, out: Float64Array) => void,
   breaks: readonly number[] = [],
   knots: readonly number[] = [],
-): TimeFunction => Object.assign((time: number, out: Float64Array) => evaluate(time, out), { breaks, knots })
+): TimeFunction => Object.assign(evaluate, { breaks, knots })
 
 /** One that stays at a value. */
 export const constant =

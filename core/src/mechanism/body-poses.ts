@@ -1,5 +1,5 @@
 /** Poses of all bodies in ground from the frames of their links. */
-import { compose, FRAME, identityFrame, ORIGIN } from '../maths/frame'
+import { compose, FRAME, identityFrame, isAligned, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { readQuaternion, writeAxes } from '../maths/quaternion'
 import type { Chain } from './chain'
@@ -15,8 +15,7 @@ export class BodyPoses {
   constructor(private readonly chain: Chain) {
     const { bodyFrame, bodyLink } = chain
     this.turned = Uint8Array.from(bodyLink, (_, b) => {
-      const at = FRAME * b
-      return bodyFrame[at] === 1 && bodyFrame[at + 4] === 1 && bodyFrame[at + 8] === 1 ? 0 : 1
+      return isAligned(bodyFrame, FRAME * b) ? 0 : 1
     })
   }
 

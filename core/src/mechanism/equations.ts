@@ -4,11 +4,12 @@
  * Rows of lengths are divided by the mechanism's size and unknown slides are counted in sizes, so that all rows and all
  * unknowns are comparable numbers.
  */
-import { compose, FRAME, ORIGIN } from '../maths/frame'
+import { compose, FRAME, ORIGIN, shift } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Chain } from './chain'
 import { conditionValue, conditionWrench, conditionWrenchRate, SLIDE } from './conditions'
 import type { Condition } from './conditions'
+import { addDistanceGradient, addProductGradient, primitiveAcceleration } from './primitives'
 import { COMPOSED, COORDINATE, DISTANCE, PRODUCT, RowTable } from './row-table'
 import type { Row } from './rows'
 import type { MotionState } from './state'
@@ -35,13 +36,14 @@ export class Equations extends RowTable {
 
   /** Places the frames of the given pairs; their links must be placed. */
   placePairs(state: MotionState, pairs: Int32Array): void {
-    const { pairLinks, pairFrames, frames } = this
+    const { pairLinks, pairFrames, pairAligned, frames } = this
     const { world } = state
     for (let n = 0; n < pairs.length; n++) {
-      const k = pairs[n]
-      const at = 2 * FRAME * k
-      compose(world, FRAME * pairLinks[2 * k], pairFrames, at, frames, at)
-      compose(world, FRAME * pairLinks[2 * k + 1], pairFrames, at + FRAME, frames, at + FRAME)
+      const end = 2 * pairs[n] + 2
+      for (let k = end - 2; k < end; k++) {
+        if (pairAligned[k]) shift(world, FRAME * pairLinks[k], pairFrames, FRAME * k, frames, FRAME * k)
+        else compose(world, FRAME * pairLinks[k], pairFrames, FRAME * k, frames, FRAME * k)
+      }
     }
   }
 
@@ -120,7 +122,7 @@ export class Equations extends RowTable {
 
   /** Writes the negative scaled second derivatives of many rows; twists and spatial accelerations must be current. */
   accelerations(state: MotionState, rows: Int32Array, out: Float64Array): void {
-    const { simple, wrench, pairLinks, termPair, factor, weight, firstTerm, frames, conditions } = this
+    const { simple, pairLinks, termPair, axisA, axisB, kind, factor, weight, firstTerm, frames } = this
     const { twist, twistRate } = state
     for (let n = 0; n < rows.length; n++) {
       const row = rows[n]
@@ -130,17 +132,12 @@ export class Equations extends RowTable {
       }
       const t = firstTerm[row]
       const pair = termPair[t]
-      const at = 2 * FRAME * pair
+      const isDistance = kind[t] === DISTANCE
+      const i = 2 * FRAME * pair + axisA[t]
+      const j = 2 * FRAME * pair + FRAME + (isDistance ? ORIGIN : axisB[t])
       const a = 6 * pairLinks[2 * pair]
       const b = 6 * pairLinks[2 * pair + 1]
-      this.loadWrench(t)
-      let sum = 0
-      for (let k = 0; k < 6; k++) sum += wrench[k] * (twistRate[b + k] - twistRate[a + k])
-      const condition = conditions[t]!
-      conditionWrenchRate(condition, frames, at, frames, at + FRAME, twist, a, b, wrench)
-      // the sign of a primitive is in its factor already
-      const { sign } = condition.parts[0]
-      for (let k = 0; k < 6; k++) sum += sign * wrench[k] * (twist[b + k] - twist[a + k])
+      const sum = primitiveAcceleration(isDistance, frames, i, j, twist, twistRate, a, b)
       out[n] = -weight[row] * factor[t] * sum
     }
   }
@@ -151,6 +148,29 @@ export class Equations extends RowTable {
     let sum = this.constant[row] - this.targets[3 * row]
     for (let t = this.firstTerm[row]; t < end; t++) sum += this.factor[t] * this.termValue(state, t)
     return this.weight[row] * sum
+  }
+
+  /**
+   * Scaled derivatives of many rows by the unknowns of a block, added into `out`, term by term as `gradient` has them.
+   * @param firstEntry where the links of each term begin, and one more
+   */
+  gradients(
+    state: MotionState,
+    rows: Int32Array,
+    firstEntry: Int32Array,
+    links: Int32Array,
+    places: Int32Array,
+    signs: Float64Array,
+    out: Float64Array,
+  ): void {
+    const { firstTerm } = this
+    let e = 0
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]
+      const end = firstTerm[row + 1]
+      for (let t = firstTerm[row]; t < end; t++, e++)
+        this.gradient(state, row, t, links, places, signs, firstEntry[e], firstEntry[e + 1], out)
+    }
   }
 
   /**
@@ -182,44 +202,20 @@ export class Equations extends RowTable {
       for (let n = first; n < end; n++) out[places[n]] += factor * signs[n]
       return
     }
-    if (kind === PRODUCT) {
-      const { frames } = this
+    if (kind === DISTANCE || kind === PRODUCT) {
       const i = 2 * FRAME * this.termPair[term] + this.axisA[term]
-      const j = 2 * FRAME * this.termPair[term] + FRAME + this.axisB[term]
-      const ex = frames[i]
-      const ey = frames[i + 1]
-      const ez = frames[i + 2]
-      const fx = frames[j]
-      const fy = frames[j + 1]
-      const fz = frames[j + 2]
-      const wx = fy * ez - fz * ey
-      const wy = fz * ex - fx * ez
-      const wz = fx * ey - fy * ex
-      for (let n = first; n < end; n++) {
-        const v = 6 * links[n]
-        out[places[n]] += factor * signs[n] * (wx * screw[v] + wy * screw[v + 1] + wz * screw[v + 2])
-      }
+      const j = 2 * FRAME * this.termPair[term] + FRAME + (kind === DISTANCE ? ORIGIN : this.axisB[term])
+      const add = kind === DISTANCE ? addDistanceGradient : addProductGradient
+      add(this.frames, i, j, factor, screw, links, places, signs, first, end, out)
       return
     }
     const { wrench } = this
     this.loadWrench(term)
-    const w0 = wrench[0]
-    const w1 = wrench[1]
-    const w2 = wrench[2]
-    const w3 = wrench[3]
-    const w4 = wrench[4]
-    const w5 = wrench[5]
     for (let n = first; n < end; n++) {
       const v = 6 * links[n]
-      out[places[n]] +=
-        factor *
-        signs[n] *
-        (w0 * screw[v] +
-          w1 * screw[v + 1] +
-          w2 * screw[v + 2] +
-          w3 * screw[v + 3] +
-          w4 * screw[v + 4] +
-          w5 * screw[v + 5])
+      let sum = 0
+      for (let k = 0; k < 6; k++) sum += wrench[k] * screw[v + k]
+      out[places[n]] += factor * signs[n] * sum
     }
   }
 
@@ -250,6 +246,11 @@ export class Equations extends RowTable {
       sum += this.factor[t] * acceleration
     }
     return this.weight[row] * sum
+  }
+
+  /** Scaled residual of a row of constant factors when all coordinates are 0. */
+  offset(row: number): number {
+    return this.weight[row] * this.constant[row]
   }
 
   /** Value of a row without its target and weight: what a driver prescribes, what a coordinate reads. */

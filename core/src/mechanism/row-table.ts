@@ -2,7 +2,7 @@
  * The rows of a mechanism laid out in flat arrays, a term after the other, so that evaluating them follows no reference
  * and allocates nothing (see `equations.ts`).
  */
-import { FRAME } from '../maths/frame'
+import { FRAME, isAligned } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { TURNS } from './chain'
 import type { Chain } from './chain'
@@ -38,6 +38,8 @@ export class RowTable {
   protected readonly pairLinks: Int32Array
   /** Both frames of every pair on its links. */
   protected readonly pairFrames: Frame
+  /** 1 for each of these frames whose axes are those of its link. */
+  protected readonly pairAligned: Uint8Array
 
   constructor(
     readonly mechanism: Chain & { readonly size: number },
@@ -85,6 +87,9 @@ export class RowTable {
       this.pairFrames.set(frameA, 2 * FRAME * k)
       this.pairFrames.set(frameB, 2 * FRAME * k + FRAME)
     })
+    this.pairAligned = Uint8Array.from(this.pairLinks, (_, k) =>
+      isAligned(this.pairFrames, FRAME * k) ? 1 : 0,
+    )
   }
 
   protected windingTerms(): WindingTerm[] {
@@ -94,9 +99,9 @@ export class RowTable {
   }
 }
 
-/** Whether a row is a sum of link coordinates with constant factors. */
+/** Whether a row is a sum of link coordinates with constant factors, which nothing drives. */
 export const isLinearRow = ({ rows }: RowTable, row: number): boolean =>
-  rows[row].terms.every(({ link, curve }) => link >= 0 && curve === null)
+  !rows[row].target && rows[row].terms.every(({ link, curve }) => link >= 0 && curve === null)
 
 /** Links of a row's terms with the sign of each, for links whose entry in `known` is 0. */
 export function unknownsOfTerm(table: RowTable, term: number, known: Uint8Array): [number, number][] {

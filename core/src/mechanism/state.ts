@@ -6,7 +6,7 @@
  * Spatial vectors are (angular, linear at the ground's origin) in ground coordinates, so that they simply add up
  * along the tree. Source: Featherstone, Rigid Body Dynamics Algorithms, sections 2.8 to 2.11 and 4.1.
  */
-import { FRAME, ORIGIN } from '../maths/frame'
+import { FRAME, isAligned, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { FOLLOWS, SLIDES } from './chain'
 import type { Chain } from './chain'
@@ -27,6 +27,8 @@ export class MotionState {
   readonly all: Int32Array
   /** How the screw of a link on a path bends with its coordinate, in ground; zero for straight motions. */
   private readonly bend: Float64Array
+  /** 1 for links whose frame is parallel to that of their parent at zero: most of them. */
+  private readonly aligned: Uint8Array
   private readonly local = new Float64Array(FRAME + 12)
 
   constructor(readonly mechanism: Chain) {
@@ -40,6 +42,9 @@ export class MotionState {
     this.twist = new Float64Array(6 * n)
     this.twistRate = new Float64Array(6 * n)
     this.bend = new Float64Array(mechanism.linkPath.size > 0 ? 6 * n : 0)
+    this.aligned = Uint8Array.from({ length: n }, (_, link) =>
+      isAligned(mechanism.linkFrame, FRAME * link) ? 1 : 0,
+    )
     this.all = Int32Array.from({ length: n - 1 }, (_, i) => i + 1)
     this.place(this.all)
   }
@@ -48,7 +53,7 @@ export class MotionState {
   // eslint-disable-next-line max-lines-per-function -- the hottest loop there is, written out to allocate nothing
   place(links: Int32Array): void {
     const { linkParent, linkMotion, linkSign, linkFrame, linkPitch } = this.mechanism
-    const { world, screw, q: coordinates } = this
+    const { world, screw, q: coordinates, aligned } = this
     for (let n = 0; n < links.length; n++) {
       const link = links[n]
       const motion = linkMotion[link]
@@ -65,6 +70,52 @@ export class MotionState {
       const c = slides ? 1 : Math.cos(q)
       const s = slides ? 0 : Math.sin(q)
       const along = slides ? q : pitch * q
+      if (aligned[link]) {
+        const a0 = world[p]
+        const a1 = world[p + 1]
+        const a2 = world[p + 2]
+        const b0 = world[p + 3]
+        const b1 = world[p + 4]
+        const b2 = world[p + 5]
+        const d0 = world[p + 6]
+        const d1 = world[p + 7]
+        const d2 = world[p + 8]
+        const ox = linkFrame[f + 9]
+        const oy = linkFrame[f + 10]
+        const oz = linkFrame[f + 11] + along
+        const px = a0 * ox + b0 * oy + d0 * oz + world[p + 9]
+        const py = a1 * ox + b1 * oy + d1 * oz + world[p + 10]
+        const pz = a2 * ox + b2 * oy + d2 * oz + world[p + 11]
+        world[f] = a0 * c + b0 * s
+        world[f + 1] = a1 * c + b1 * s
+        world[f + 2] = a2 * c + b2 * s
+        world[f + 3] = b0 * c - a0 * s
+        world[f + 4] = b1 * c - a1 * s
+        world[f + 5] = b2 * c - a2 * s
+        world[f + 6] = d0
+        world[f + 7] = d1
+        world[f + 8] = d2
+        world[f + 9] = px
+        world[f + 10] = py
+        world[f + 11] = pz
+        const ex = sign * d0
+        const ey = sign * d1
+        const ez = sign * d2
+        const v = 6 * link
+        if (slides) {
+          screw[v + 3] = ex
+          screw[v + 4] = ey
+          screw[v + 5] = ez
+        } else {
+          screw[v] = ex
+          screw[v + 1] = ey
+          screw[v + 2] = ez
+          screw[v + 3] = py * ez - pz * ey + pitch * ex
+          screw[v + 4] = pz * ex - px * ez + pitch * ey
+          screw[v + 5] = px * ey - py * ex + pitch * ez
+        }
+        continue
+      }
       const u0 = linkFrame[f]
       const u1 = linkFrame[f + 1]
       const u2 = linkFrame[f + 2]

@@ -8,7 +8,9 @@ import { isLinearRow, unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import type { Bridge } from './bridge'
-import { rowGradient } from './structure'
+import { Followed } from './followed'
+import { Gains } from './gains'
+import { rowGradient, unknownsOfRow } from './structure'
 import type { BlockPlan } from './structure'
 import {
   LARGEST_CORRECTION,
@@ -26,14 +28,6 @@ const MOST_ITERATIONS = 12
 const DENSE_ROWS = 40
 
 export type BlockFailure = 'no-convergence' | 'singular'
-
-/** Entries of the rows by links that the block does not find, term by term. */
-interface Followed {
-  readonly first: Int32Array
-  readonly links: Int32Array
-  readonly places: Int32Array
-  readonly signs: Float64Array
-}
 
 export class Block {
   readonly rows: Int32Array
@@ -57,14 +51,12 @@ export class Block {
   private readonly leverage: number
   /** What its entry would be if the row looked at nothing but its unknown. */
   private readonly reach: number
-  /** Whether its rows are sums of coordinates with constant factors: then it is factored once, and closed in one step. */
-  private readonly isLinear: boolean
-  private isFactored = false
+  /** How its unknowns follow other links, where its rows are sums of coordinates with constant factors. */
+  readonly gains: Gains | null
   /** The most regular it has been. */
   private best = LEAST_REGULARITY
   /** Made when it is asked for first. */
   private followed: Followed | null = null
-  private scratch = new Float64Array(0)
 
   /**
    * @param moved links on the paths of the rows that move with the unknowns, parents first
@@ -105,11 +97,40 @@ export class Block {
       [...rowGradient(equations, state, plan.rows[0], known)].reduce((sum, [, v]) => sum + Math.abs(v), 0)
     this.leverage = n === 1 ? gradientSize(others) : 0
     this.reach = n === 1 ? gradientSize(new Uint8Array(state.mechanism.links)) : 1
-    this.isLinear = plan.rows.every((row) => isLinearRow(equations, row))
     this.firstEntry = Int32Array.from(first)
     this.entryLinks = Int32Array.from(entries, ({ link }) => link)
     this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
     this.entrySigns = Float64Array.from(entries, ({ sign }) => sign)
+    this.gains = plan.rows.every((row) => isLinearRow(equations, row)) ? this.solveOnce() : null
+  }
+
+  /** Solves rows of constant factors for good. */
+  private solveOnce(): Gains {
+    const { equations, state, rows, unknowns, scale, matrix } = this
+    const unscaled = (column: Float64Array) => {
+      matrix.solve(column)
+      return column.map((value, i) => scale[i] * value)
+    }
+    this.fillAndFactor()
+    const mine = new Uint8Array(state.mechanism.links)
+    for (const link of unknowns) mine[link] = 1
+    const columns = new Map<number, Float64Array>()
+    rows.forEach((row, r) => {
+      for (const [link, value] of rowGradient(equations, state, row, mine)) {
+        const column = columns.get(link) ?? new Float64Array(rows.length)
+        column[r] = -value / equations.scale[link]
+        columns.set(link, column)
+      }
+    })
+    for (const [link, column] of columns) columns.set(link, unscaled(column))
+    return new Gains(unknowns, unscaled(Float64Array.from(rows, (row) => -equations.offset(row))), columns)
+  }
+
+  /** Links that one of its unknowns is found from. */
+  sourcesOf(link: number): readonly number[] {
+    if (this.gains) return this.gains.sourcesOf(link)
+    const nothingKnown = new Uint8Array(this.state.mechanism.links)
+    return [...this.rows].flatMap((row) => unknownsOfRow(this.equations, row, nothingKnown))
   }
 
   /** A sparse system whose pivots suit the present position. */
@@ -149,13 +170,14 @@ export class Block {
    */
   get strength(): number {
     const { single } = this
+    if (this.gains) return 1
     if (!single) return Math.abs(this.ratio[0])
     return Math.abs(single[0]) < WEAK * this.leverage ? 0 : 1
   }
 
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
   close(): BlockFailure | null {
-    if (this.isLinear) return this.closeLinear()
+    if (this.gains) return this.follow(this.gains)
     const { state, equations, rows, unknowns, vector, scale } = this
     const n = rows.length
     let corrected = 0
@@ -193,13 +215,10 @@ export class Block {
     return 'no-convergence'
   }
 
-  private closeLinear(): BlockFailure | null {
-    const { state, equations, rows, unknowns, vector, scale } = this
-    if (!this.isFactored) this.placeAndFactor()
+  private follow(gains: Gains): BlockFailure | null {
+    const { state } = this
     if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
-    equations.residuals(state, rows, vector)
-    this.matrix.solve(vector)
-    for (let i = 0; i < unknowns.length; i++) state.q[unknowns[i]] += scale[i] * vector[i]
+    gains.place(state.q)
     state.place(this.moved)
     state.place(this.carried)
     return null
@@ -237,7 +256,7 @@ export class Block {
   demandedRates(out: Float64Array): void {
     const { state, equations, rows, unknowns } = this
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
-    if (!this.isLinear) state.spreadRates(this.moved)
+    state.spreadRates(this.moved)
     equations.rates(state, rows, out)
   }
 
@@ -274,54 +293,54 @@ export class Block {
 
   /** Places what the block moves and factors its matrix at the present coordinates. */
   placeAndFactor(): void {
-    const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
+    const { state, equations } = this
     state.place(this.moved)
     equations.placePairs(state, this.pairs)
-    if (this.isLinear && this.isFactored) return
-    this.isFactored = true
+    if (!this.gains) this.fillAndFactor()
+  }
+
+  private fillAndFactor(): void {
+    const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
     const { values } = matrix
     values.fill(0)
-    let e = 0
-    for (let r = 0; r < rows.length; r++) {
-      const row = rows[r]
-      const end = equations.firstTerm[row + 1]
-      for (let t = equations.firstTerm[row]; t < end; t++, e++) {
-        equations.gradient(
-          state,
-          row,
-          t,
-          entryLinks,
-          entryPlaces,
-          entrySigns,
-          firstEntry[e],
-          firstEntry[e + 1],
-          values,
-        )
-      }
-    }
+    equations.gradients(state, rows, firstEntry, entryLinks, entryPlaces, entrySigns, values)
     matrix.factor(this.ratio)
   }
 
   /** Rates of the unknowns and twists of what they carry; the rest must have its rates. */
   solveRates(): void {
     const { state, unknowns, vector, scale } = this
-    this.demandedRates(vector)
-    this.matrix.solve(vector)
-    for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
+    if (this.gains) this.gains.follow(state.rate)
+    else {
+      this.demandedRates(vector)
+      this.matrix.solve(vector)
+      for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
+    }
     state.spreadRates(this.moved)
     state.spreadRates(this.carried)
   }
 
-  /** Accelerations of the unknowns and of what they carry; rates must be known, the rest must have accelerations. */
-  solveAccelerations(): void {
+  /** Rates and accelerations of the unknowns and of what they carry; the rest must have theirs. */
+  solveMotion(): void {
     const { state, equations, rows, unknowns, vector, scale } = this
-    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
-    if (!this.isLinear) state.spreadAccelerations(this.moved)
-    equations.accelerations(state, rows, vector)
-    this.matrix.solve(vector)
-    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
-    state.spreadAccelerations(this.moved)
-    state.spreadAccelerations(this.carried)
+    if (this.gains) {
+      this.gains.follow(state.rate)
+      this.gains.follow(state.acceleration)
+      state.spreadMotion(this.moved)
+    } else {
+      this.demandedRates(vector)
+      this.matrix.solve(vector)
+      for (let i = 0; i < unknowns.length; i++) {
+        state.rate[unknowns[i]] = scale[i] * vector[i]
+        state.acceleration[unknowns[i]] = 0
+      }
+      state.spreadMotion(this.moved)
+      equations.accelerations(state, rows, vector)
+      this.matrix.solve(vector)
+      for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
+      state.spreadAccelerations(this.moved)
+    }
+    state.spreadMotion(this.carried)
   }
 
   /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */
@@ -335,39 +354,7 @@ export class Block {
     }
     if (!any) return
     matrix.solveTransposed(vector)
-    const { first, links, places, signs } = (this.followed ??= this.linksFollowed())
-    let e = 0
-    for (let r = 0; r < rows.length; r++) {
-      const row = rows[r]
-      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++, e++) {
-        const end = first[e + 1]
-        for (let n = first[e]; n < end; n++) this.scratch[n] = 0
-        equations.gradient(state, row, t, links, places, signs, first[e], end, this.scratch)
-        for (let n = first[e]; n < end; n++) gradient[links[n]] -= vector[r] * this.scratch[n]
-      }
-    }
-  }
-
-  /** Links on the paths of the rows that are not its unknowns, term by term. */
-  private linksFollowed(): Followed {
-    const { equations, rows, unknowns, state } = this
-    const mine = new Uint8Array(state.mechanism.links)
-    for (const link of unknowns) mine[link] = 1
-    const first = [0]
-    const entries: [number, number][] = []
-    for (const row of rows) {
-      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-        for (const [link, sign] of unknownsOfTerm(equations, t, mine))
-          entries.push([link, sign * equations.scale[link]])
-        first.push(entries.length)
-      }
-    }
-    this.scratch = new Float64Array(entries.length)
-    return {
-      first: Int32Array.from(first),
-      links: Int32Array.from(entries, ([link]) => link),
-      places: Int32Array.from(entries.keys()),
-      signs: Float64Array.from(entries, ([, sign]) => sign),
-    }
+    this.followed ??= new Followed(equations, rows, unknowns)
+    this.followed.handOn(state, vector, gradient)
   }
 }

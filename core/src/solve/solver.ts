@@ -211,7 +211,7 @@ export class Solver {
   /** Places everything at an instant between the last two, which stay the last ones. */
   look(time: number): void {
     const { state, system, equations, inputs, predictor } = this
-    predictor.between(time - this.time, state.q, system.determined)
+    predictor.between(time - this.time, state.q, system.sought)
     inputs.prescribe(time)
     equations.windings.expect(time - this.notedAt)
     if (system.close(inputs, time, true)) {
@@ -230,7 +230,7 @@ export class Solver {
   private attempt(to: number): SystemFailure | null {
     const { state, system, equations, inputs } = this
     const step = to - this.time
-    this.predictor.predict(step, state.q, system.determined)
+    this.predictor.predict(step, state.q, system.sought)
     equations.windings.expect(to - this.notedAt)
     inputs.prescribe(to)
     this.reach = this.travel()

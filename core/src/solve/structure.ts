@@ -11,7 +11,7 @@ import { strongComponents } from '../maths/components'
 import { eliminate } from '../maths/elimination'
 import { matchRows } from '../maths/matching'
 import { columnRank } from '../maths/rank'
-import { unknownsOfTerm } from '../mechanism/row-table'
+import { isLinearRow, unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 
@@ -168,7 +168,10 @@ function chooseDense(gradients: readonly Map<number, number>[], column: Readonly
   return { rows: [...order.subarray(0, rank)], columns: [...columns] }
 }
 
-/** Splits chosen rows and unknowns into blocks, each after those whose unknowns it needs. */
+/**
+ * Splits chosen rows and unknowns into blocks, each after those whose unknowns it needs. What rows of constant factors
+ * determine from known coordinates alone is one block, the first.
+ */
 export function triangular(
   equations: Equations,
   rows: readonly number[],
@@ -190,17 +193,30 @@ export function triangular(
   const needs = paths.map((path, r) => {
     const others = new Set<number>()
     for (const link of path) {
-      // what a path depends on is solved before it, too
-      for (let l = link; l > 0; l = linkParent[l]) if (column[l] >= 0) others.add(rowOf[column[l]])
+      // what a path depends on is solved before it, too; a sum of coordinates asks for nothing else
+      const top = isLinearRow(equations, rows[r]) ? linkParent[link] : 0
+      for (let l = link; l > top; l = linkParent[l]) if (column[l] >= 0) others.add(rowOf[column[l]])
     }
     others.delete(r)
     return [...others]
   })
-  return strongComponents(needs).map((members) => {
+  const planOf = (members: number[]): BlockPlan => {
     members.sort((a, b) => a - b)
     return {
       rows: members.map((r) => rows[r]),
       unknowns: members.map((r) => unknowns[matched[r]]).sort((a, b) => a - b),
     }
-  })
+  }
+  const first = new Set<number>()
+  const later: number[][] = []
+  for (const members of strongComponents(needs)) {
+    const isPlain = members.every(
+      (r) =>
+        isLinearRow(equations, rows[r]) &&
+        needs[r].every((other) => first.has(other) || members.includes(other)),
+    )
+    if (isPlain) for (const r of members) first.add(r)
+    else later.push(members)
+  }
+  return [...(first.size > 0 ? [[...first]] : []), ...later].map(planOf)
 }

@@ -40,8 +40,9 @@ export class System {
   /** Links that move with no block. */
   private first = new Int32Array(0)
   private anyParked = false
-  /** Links whose coordinates the rows determine. */
+  /** Links whose coordinates the rows determine, and those of them that are sought by iteration. */
   determined = new Int32Array(0)
+  sought = new Int32Array(0)
 
   constructor(
     readonly equations: Equations,
@@ -235,8 +236,7 @@ export class System {
         blocks[b].moveOn(bridge)
         continue
       }
-      blocks[b].solveRates()
-      blocks[b].solveAccelerations()
+      blocks[b].solveMotion()
     }
   }
 
@@ -247,23 +247,17 @@ export class System {
 
   /** Inputs of a block: those on the paths of its rows, and those of the blocks that it depends on. */
   inputsOf(block: number, inputs: Inputs): number[] {
-    const { equations, blocks, state } = this
-    const nothingKnown = new Uint8Array(state.mechanism.links)
+    const { blocks } = this
     const blockOf = new Map(
-      blocks.flatMap(({ unknowns }, b) => [...unknowns].map((link) => [link, b] as const)),
+      blocks.flatMap((other) => [...other.unknowns].map((link) => [link, other] as const)),
     )
-    const links = new Set<number>()
     const rows = new Set<number>()
-    const seen = new Set([block])
-    for (const b of seen) {
-      for (const row of blocks[b].rows) {
-        rows.add(row)
-        for (const link of unknownsOfRow(equations, row, nothingKnown)) {
-          links.add(link)
-          const other = blockOf.get(link)
-          if (other !== undefined) seen.add(other)
-        }
-      }
+    const links = new Set(blocks[block].unknowns)
+    for (const link of links) {
+      const other = blockOf.get(link)
+      if (!other) continue
+      for (const row of other.rows) rows.add(row)
+      for (const source of other.sourcesOf(link)) links.add(source)
     }
     return Array.from({ length: inputs.count }, (_, k) => k).filter(
       (k) => links.has(inputs.link(k)) || rows.has(inputs.row(k)),
@@ -374,6 +368,7 @@ export class System {
     this.first = state.all.filter((link) => ready[link] < 0)
     this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
     this.determined = Int32Array.from(plans.flatMap(({ unknowns }) => unknowns))
+    this.sought = Int32Array.from(this.blocks.flatMap(({ gains, unknowns }) => (gains ? [] : [...unknowns])))
     this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
     this.spareResiduals = new Float64Array(this.spare.length)
     this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
