@@ -7,6 +7,7 @@ import { Reader } from '../mechanism/reading'
 import type { Jet } from '../maths/quintic'
 import type { Problem } from '../result'
 import type { Solver } from '../solve/solver'
+import { farthest } from './passings'
 import type { Stretch } from './passings'
 
 export class Course {
@@ -65,9 +66,26 @@ export class Course {
     return this.solver.problem
   }
 
+  /** Whether a coordinate may have come near the ends of a range, or out of it, in the last step. */
+  mayLeave(coordinate: number, lower: number, upper: number): boolean {
+    const { before, now } = this
+    const [values, rates, accelerations] = now
+    const reach = farthest(
+      this.to - this.from,
+      before[1][coordinate],
+      rates[coordinate],
+      before[2][coordinate],
+      accelerations[coordinate],
+      this.scaleOf(coordinate),
+    )
+    const low = Math.min(before[0][coordinate], values[coordinate]) - reach
+    const high = Math.max(before[0][coordinate], values[coordinate]) + reach
+    return low <= lower || high >= upper
+  }
+
   /** What a coordinate did in the last step. */
   stretch(coordinate: number): Stretch {
-    const { from, to, before, now, reader, mechanism } = this
+    const { from, to, before, now, reader } = this
     const jet = ([values, rates, accelerations]: typeof before): Jet => [
       values[coordinate],
       rates[coordinate],
@@ -78,12 +96,18 @@ export class Course {
       to,
       before: jet(before),
       now: jet(now),
-      scale: mechanism.coordinates[coordinate].dimension === 'length' ? mechanism.size : 1,
+      scale: this.scaleOf(coordinate),
       at: (time) => {
         this.at(time)
         return [reader.values[coordinate], reader.rates[coordinate], reader.accelerations[coordinate]]
       },
     }
+  }
+
+  /** What a radian is for a turn, for a slide [m]. */
+  private scaleOf(coordinate: number): number {
+    const { coordinates, size } = this.mechanism
+    return coordinates[coordinate].dimension === 'length' ? size : 1
   }
 
   private read(time: number): void {

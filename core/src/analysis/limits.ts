@@ -56,6 +56,7 @@ export class LimitWatch {
     let first: { c: number; limit: number; time: number } | null = null
     for (const c of this.limited) {
       const { lower, upper } = coordinates[c].settings
+      if (!course.mayLeave(c, lower, upper)) continue
       for (const [limit, rises] of [
         [upper, true],
         [lower, false],

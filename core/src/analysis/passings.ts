@@ -34,13 +34,25 @@ interface Place {
   readonly isExact: boolean
 }
 
-/** Whether a value may come near another one within the step; cheap, and true too often. */
-export function mayReach({ from, to, before, now, scale }: Stretch, value: number): boolean {
-  const h = to - from
-  const reach =
-    h * Math.max(Math.abs(before[1]), Math.abs(now[1])) +
-    h * h * Math.max(Math.abs(before[2]), Math.abs(now[2])) +
+/** How far a value may be from both ends of a step of length h within it; cheap, and too far. */
+export function farthest(
+  h: number,
+  rateBefore: number,
+  rateNow: number,
+  accelerationBefore: number,
+  accelerationNow: number,
+  scale: number,
+): number {
+  return (
+    h * Math.max(Math.abs(rateBefore), Math.abs(rateNow)) +
+    h * h * Math.max(Math.abs(accelerationBefore), Math.abs(accelerationNow)) +
     TURN_NEAR * scale
+  )
+}
+
+/** Whether a value may come near another one within the step. */
+export function mayReach({ from, to, before, now, scale }: Stretch, value: number): boolean {
+  const reach = farthest(to - from, before[1], now[1], before[2], now[2], scale)
   const low = Math.min(before[0], now[0]) - reach
   const high = Math.max(before[0], now[0]) + reach
   return value >= low && value <= high

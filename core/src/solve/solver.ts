@@ -54,7 +54,7 @@ const MOST_ATTEMPTS = 20_000
 /** Nearer to a crossing than this is not past it [rad, m, s]. */
 const ON_IT = 1e-10
 const TOO_FAR: SystemFailure = { reason: 'no-convergence', row: 0, block: -1 }
-/** A bridge is sought when a step shorter than this fails [rad, sizes]. */
+/** A bridge is sought, or other rows, when a step shorter than this fails [rad, sizes]. */
 const SHORT = 0.05
 
 export class Solver {
@@ -190,7 +190,7 @@ export class Solver {
       }
       const length = Math.max(step * pace, this.reach, this.inputTravel())
       this.restore()
-      if (!renewed) {
+      if (!renewed && (failure.reason === 'contradiction' || length < SHORT)) {
         // what the chosen rows hold weakly, others may hold firmly
         renewed = true
         if (this.system.renewSpare()) continue

@@ -57,6 +57,30 @@ describe.each([1, 10, 60, 1000])('at %d frames a second', (frameRate) => {
     }
   })
 
+  it('goes through behind a gear pair, beside another pair with a motor of its own', () => {
+    const sketch = parallelogram(1, frameRate, { joint: 'wheel', kind: 'motor', speed: 2, runUp: 0 })
+      .body('disc', 'pinion', 'drum')
+      .hinge('wheel', 'ground', 'disc', [0, -0.2])
+      .hinge('mill', 'ground', 'pinion', [0, -0.4])
+      .hinge('stone', 'ground', 'drum', [0.1, -0.4])
+      .pair('gear', 'train', 'wheel', 'shaft', { ratio: 2 })
+      .pair('gear', 'grind', 'mill', 'stone', { ratio: 3 })
+      .motor('mill', 0.7)
+    const take = sketch.attempt()
+    expect(take.stopped).toBeNull()
+    const times = take.changePoints.map(({ time }) => time)
+    expect(times).toEqual([expect.closeTo(1, 9), expect.closeTo(1 + Math.PI, 9)])
+    const [turn, rate, acceleration] = lastOf(take, 'shaft')
+    expect([turn, rate, acceleration]).toEqual([
+      expect.closeTo(-6, 12),
+      expect.closeTo(-1, 12),
+      expect.closeTo(0, 12),
+    ])
+    expect(lastOf(take, 'pivot')[0]).toBeCloseTo(turn, 9)
+    expect(lastOf(take, 'pivot')[1]).toBeCloseTo(rate, 7)
+    expect(lastOf(take, 'stone')[0]).toBeCloseTo((-0.7 * 6) / 3, 12)
+  })
+
   it('turns round short of a change point, and just beyond it', () => {
     const short = parallelogram(1, frameRate, moves({ by: Math.PI - 1.005, start: 0 }, { by: -1, start: 3 }))
     expect(lastOf(short.attempt(), 'pivot')[0]).toBeCloseTo(Math.PI - 2.005, 9)
