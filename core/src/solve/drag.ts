@@ -1,6 +1,6 @@
 /**
  * Dragging: a point of a body follows a soft target while everything else holds exactly. Joints at a limit stay there,
- * and no loop changes its branch.
+ * and loops pass singular positions smoothly or not at all.
  *
  * Gauss-Newton on the independent coordinates. How the point follows them is found backwards through the blocks, one
  * sweep for each of its three directions, so that a step costs about as much as solving a frame. Coordinates that
@@ -14,6 +14,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
 import { Reader } from '../mechanism/reading'
 import { MotionState } from '../mechanism/state'
+import { passThrough } from './passing-through'
 import { System } from './system'
 import {
   AT_LIMIT,
@@ -31,11 +32,17 @@ import {
 const MOST_STEPS = 12
 const MOST_DAMPING = 1e3
 const MOST_HALVINGS = 8
+/** Larger mechanisms stop at singular positions: a way through would keep the hand waiting. */
+const MOST_LINKS = 100
 
 /** A body held at a point and pulled, while every joint holds exactly. */
 export class Dragger {
   readonly state: MotionState
-  private readonly system: System
+  private system: System
+  /** 1 for links that stay where they are. */
+  private readonly known: Uint8Array
+  /** Whether a way through a singular position was sought on the way to the present target. */
+  private hasSought = false
   private readonly equations: Equations
   private readonly reader: Reader
   /** Links whose coordinates are free to choose. */
@@ -61,14 +68,14 @@ export class Dragger {
     q: Float64Array,
     body: number,
     point: readonly [number, number, number],
-    held: readonly number[] = [],
+    private readonly held: readonly number[] = [],
   ) {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
     this.equations = new Equations(mechanism, mechanism.rows)
-    const known = new Uint8Array(mechanism.links)
-    for (const link of held) known[link] = 1
-    this.system = new System(this.equations, this.state, known)
+    this.known = new Uint8Array(mechanism.links)
+    for (const link of held) this.known[link] = 1
+    this.system = new System(this.equations, this.state, this.known)
     this.equations.note(this.state)
     this.free = Int32Array.from(this.system.parked)
     this.reader = new Reader(mechanism, mechanism.coordinates)
@@ -92,6 +99,7 @@ export class Dragger {
   to(target: readonly [number, number, number]): number {
     const { mechanism } = this
     let gap = this.gapTo(target)
+    this.hasSought = mechanism.links > MOST_LINKS
     for (let k = 0; k < MOST_STEPS && gap > NEAR * mechanism.size; k++) {
       this.findStep(target)
       const next = this.move(target, gap)
@@ -215,12 +223,37 @@ export class Dragger {
         this.renew()
         return next
       }
+      if (failure && failure.reason !== 'contradiction' && !this.hasSought) {
+        this.hasSought = true
+        const next = this.passThrough(rates, target, gap)
+        if (next !== null) return next
+      }
       share *= over
       if (share < LEAST_SHARE) break
     }
     state.q.set(saved)
     system.placeAll()
     return null
+  }
+
+  /** Takes the whole step through a singular position. Returns the new gap, or null when that does not lead nearer. */
+  private passThrough(
+    rates: Float64Array,
+    target: readonly [number, number, number],
+    gap: number,
+  ): number | null {
+    const { state, mechanism, equations, known, saved } = this
+    const independent = [...this.free, ...this.held]
+    const beyond = passThrough(mechanism, saved, rates, independent)
+    if (!beyond) return null
+    state.q.set(beyond)
+    this.system.placeAll()
+    const next = this.gapTo(target)
+    if (!(next < gap) || this.withinLimits() < 1) return null
+    // another side of the singular position is another branch
+    this.system = new System(equations, state, known)
+    this.free = Int32Array.from(this.system.parked)
+    return next
   }
 
   /** The share of the move after which the first limit is met; 1 when none is passed. */

@@ -116,6 +116,11 @@ export class Solver {
     return this.system.parked
   }
 
+  /** Whether a block is carried over a singular position now. */
+  get isBridging(): boolean {
+    return this.system.isBridging
+  }
+
   /** Solves rates and accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
     let failure = this.attempt(this.time)

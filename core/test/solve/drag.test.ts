@@ -4,6 +4,7 @@ import { Dragger } from '../../src/solve/drag'
 import { Equations } from '../../src/mechanism/equations'
 import type { Mechanism } from '../../src/mechanism/compile'
 import { factor, solveTransposed } from '../../src/maths/lu'
+import { FRAME } from '../../src/maths/frame'
 import { Sketch } from '../sketch'
 
 const gapOf = (mechanism: Mechanism, dragger: Dragger): number => {
@@ -77,6 +78,49 @@ describe('dragging', () => {
     for (let k = 1; k <= 80; k++) dragger.to([0.02, 0.01, 0])
     expect(dragger.state.q[2]).toBeLessThanOrEqual(1 + 1e-8)
     expect(dragger.state.q[2]).toBeGreaterThan(0.99)
+  })
+
+  describe('through singular positions', () => {
+    const [a, d] = [0.04, 0.1]
+    /** A four-bar pulled at its pin round the shaft, one way and back. */
+    const pulled = (pin: readonly [number, number], eye: readonly [number, number], turn: number) => {
+      const model = new Sketch()
+        .body('crank', 'coupler', 'rocker')
+        .hinge('shaft', 'ground', 'crank', [0, 0])
+        .hinge('pin', 'crank', 'coupler', [...pin])
+        .hinge('eye', 'coupler', 'rocker', [...eye])
+        .hinge('pivot', 'ground', 'rocker', [d, 0])
+        .open()
+      const dragger = new Dragger(model.mechanism, model.home, 1, [pin[0], pin[1], 0])
+      const start = Math.atan2(pin[1], pin[0])
+      const length = Math.hypot(...pin)
+      /** Direction of a body [rad]. */
+      const direction = (body: number) => {
+        const at = FRAME * model.mechanism.bodyLink[body]!
+        return Math.atan2(dragger.state.world[at + 1]!, dragger.state.world[at]!)
+      }
+      const home = [1, 3].map(direction)
+      let gap = 0
+      for (let k = 1; k <= 40; k++) {
+        const angle = start + (turn * k) / 40
+        gap = dragger.to([length * Math.cos(angle), length * Math.sin(angle), 0])
+        expect(gapOf(model.mechanism, dragger)).toBeLessThan(1e-9)
+      }
+      const [crank, rocker] = [1, 3].map((body, k) => direction(body) - home[k]!)
+      return { gap, apart: Math.abs(Math.sin((crank! - rocker!) / 2)) }
+    }
+
+    it.each([2.3 * Math.PI, -2.3 * Math.PI])('a parallelogram goes round by %d rad', (turn) => {
+      const end = pulled([a * Math.cos(1), a * Math.sin(1)], [d + a * Math.cos(1), a * Math.sin(1)], turn)
+      expect(end.gap).toBeLessThan(1e-6)
+      expect(end.apart).toBeLessThan(1e-6)
+    })
+
+    it('a rocker does not fold over in its dead point', () => {
+      // the crank is the shorter rocker here: it cannot go round
+      const end = pulled([0.05, 0.06], [0.14, 0.03], Math.PI)
+      expect(end.gap).toBeGreaterThan(0.01)
+    })
   })
 
   it('moves only what is not held', () => {
