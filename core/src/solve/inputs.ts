@@ -125,17 +125,30 @@ export class Inputs {
     return this.nextBreak < breaks.length ? breaks[this.nextBreak] : Infinity
   }
 
-  /** When an input passes a value between two instants on different sides of it, by bisection. */
+  /** When an input passes a value between two instants on different sides of it. */
   instant(input: number, value: number, from: number, to: number): number {
     const side = Math.sign(this.valueAt(input, to) - value)
-    let [low, high] = [from, to]
-    for (let k = 0; k < HALVINGS; k++) {
-      const middle = (low + high) / 2
-      if (Math.sign(this.valueAt(input, middle) - value) === side) high = middle
-      else low = middle
-    }
-    return high
+    return firstTime(from, to, (time) => Math.sign(this.valueAt(input, time) - value) === side)
   }
+
+  /** When an input that rests on a value until after `from` leaves it: where its course says so, else once it is off it. */
+  leaving(input: number, value: number, slack: number, from: number, to: number): number {
+    const isOff = (time: number) => Math.abs(this.valueAt(input, time) - value) > slack
+    const off = firstTime(from, to, isOff)
+    const said = this.breaks.filter((time) => time <= off).at(-1)
+    return said !== undefined && !isOff(said) ? said : off
+  }
+}
+
+/** The first time at which something holds that holds at `to` and not at `from`, by bisection. */
+function firstTime(from: number, to: number, holds: (time: number) => boolean): number {
+  let [low, high] = [from, to]
+  for (let k = 0; k < HALVINGS; k++) {
+    const middle = (low + high) / 2
+    if (holds(middle)) high = middle
+    else low = middle
+  }
+  return high
 }
 
 /** [s] */

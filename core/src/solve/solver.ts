@@ -284,7 +284,13 @@ export class Solver {
       const isBehind = item.isBehind ? beyond > -ON_IT : beyond > ON_IT
       if (isBehind === item.isBehind) continue
       item.isBehind = isBehind
-      const instant = parameter < 0 ? at : inputs.instant(parameter, at, time, to)
+      const rests = parameter >= 0 && Math.abs(inputs.valueAt(parameter, time) - at) <= ON_IT
+      const instant =
+        parameter < 0
+          ? at
+          : rests
+            ? inputs.leaving(parameter, at, ON_IT, time, to)
+            : inputs.instant(parameter, at, time, to)
       this.passed.push({ time: instant, links, way: item.way })
     }
     if (!this.system.isBridging) this.ahead = []

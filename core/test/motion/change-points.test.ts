@@ -48,7 +48,7 @@ describe.each([1, 10, 60, 1000])('at %d frames a second', (frameRate) => {
     const onwards = moves({ by: Math.PI - 1, start: 0 }, { by: 1, start: 3 })
     const through = parallelogram(1, frameRate, onwards).attempt()
     expect(lastOf(through, 'pivot')[0]).toBeCloseTo(Math.PI, 9)
-    expect(through.changePoints).toHaveLength(1)
+    expect(through.changePoints.map(({ time }) => time)).toEqual([expect.closeTo(3, 12)])
     for (const law of ['cycloidal', 'linear']) {
       const back = moves({ by: Math.PI - 1, start: 0, law }, { by: -1, start: 3, law })
       const returned = parallelogram(1, frameRate, back).attempt()
