@@ -1,11 +1,12 @@
 /**
  * Bodies of a mechanism as three objects: a group for each body, on which glyphs and marks hang, and its placed parts
- * drawn as instances of their geometry.
+ * drawn as instances of their geometry. Groups have their matrix from the poses directly, and are in the scene only when
+ * something hangs on them: a machine of many bodies costs little script a frame.
  */
 import * as THREE from 'three'
-import { placedFrames, placementFrame, POSE, readQuaternion, resolvedParts } from '@ligamen/core'
-import type { Frame, MechanismDocument, Mesh } from '@ligamen/core'
-import { matrixOf } from './frame-matrix'
+import { placedFrames, placementFrame, POSE, resolvedParts } from '@ligamen/core'
+import type { MechanismDocument, Mesh } from '@ligamen/core'
+import { matrixOf, writePose } from './frame-matrix'
 import { Instances } from './instances'
 import type { Copy } from './instances'
 import { Paints } from './paints'
@@ -68,6 +69,10 @@ export class BodyShapes {
     for (const body of document.bodies) {
       const group = new THREE.Group()
       group.name = body.id
+      group.matrixAutoUpdate = false
+      group.matrixWorldAutoUpdate = false
+      // ground is where the scene is
+      group.matrixWorld = group.matrix
       const frames = placedFrames(body, parts, '')
       if (frames.ok)
         for (const { id, part } of body.parts) {
@@ -83,9 +88,8 @@ export class BodyShapes {
             local: matrixOf(frames.value.get(id)!),
           })
         }
-      place(group, placementFrame(body.pose))
+      group.matrix.copy(matrixOf(placementFrame(body.pose)))
       this.groups.set(body.id, group)
-      this.root.add(group)
     }
     this.geometries.sweep()
     this.arrange()
@@ -97,14 +101,23 @@ export class BodyShapes {
       const group = this.groups.get(ids[k]!)
       if (!group) continue
       const p = at + POSE * k
-      group.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
-      group.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
-      if (share === 0) continue
+      const x = poses[p]!
+      const y = poses[p + 1]!
+      const z = poses[p + 2]!
+      if (share === 0) {
+        writePose(group.matrix, x, y, z, poses, p + 3)
+        continue
+      }
       const n = next + POSE * k
-      there.set(poses[n]!, poses[n + 1]!, poses[n + 2]!)
-      turned.set(poses[n + 4]!, poses[n + 5]!, poses[n + 6]!, poses[n + 3]!)
-      group.position.lerp(there, share)
-      group.quaternion.slerp(turned, share)
+      THREE.Quaternion.slerpFlat(between, 0, poses as never, p + 3, poses as never, n + 3, share)
+      writePose(
+        group.matrix,
+        x + share * (poses[n]! - x),
+        y + share * (poses[n + 1]! - y),
+        z + share * (poses[n + 2]! - z),
+        between,
+        0,
+      )
     }
     this.moved = true
   }
@@ -125,15 +138,10 @@ export class BodyShapes {
       for (const start of at) {
         const p = start + offset
         const group = new THREE.Group()
-        group.position.set(poses[p]!, poses[p + 1]!, poses[p + 2]!)
-        group.quaternion.set(poses[p + 4]!, poses[p + 5]!, poses[p + 6]!, poses[p + 3]!)
-        group.updateMatrixWorld()
+        writePose(group.matrixWorld, poses[p]!, poses[p + 1]!, poses[p + 2]!, poses, p + 3)
         // what does not move has no ghost
-        const here = this.groups.get(part.body)!
-        if (
-          group.position.distanceTo(here.position) > 1e-9 ||
-          group.quaternion.angleTo(here.quaternion) > 1e-9
-        )
+        const here = this.groups.get(part.body)!.matrix.elements
+        if (group.matrixWorld.elements.some((entry, e) => Math.abs(entry - here[e]!) > 1e-9))
           copies.push({ group, local: part.local })
       }
     }
@@ -153,13 +161,10 @@ export class BodyShapes {
     for (const id of ids) {
       const group = this.groups.get(id)
       if (!group) continue
-      const start = (group.userData.start as THREE.Matrix4 | undefined) ?? group.matrix.clone()
-      if (!group.userData.start) {
-        group.updateMatrix()
-        start.copy(group.matrix)
-        group.userData.start = start
-      }
-      motion.clone().multiply(start).decompose(group.position, group.quaternion, group.scale)
+      const known = group.userData.start as THREE.Matrix4 | undefined
+      const start = known ?? group.matrix.clone()
+      group.userData.start = start
+      group.matrix.multiplyMatrices(motion, start)
       if (done) delete group.userData.start
     }
     this.moved = true
@@ -169,12 +174,19 @@ export class BodyShapes {
   settle(): void {
     if (!this.moved) return
     this.moved = false
-    this.root.updateMatrixWorld()
     for (const instances of this.drawn) instances.settle()
   }
 
-  group(id: string): THREE.Group | undefined {
-    return this.groups.get(id)
+  /** Where a body is in ground. */
+  matrix(id: string): THREE.Matrix4 | undefined {
+    return this.groups.get(id)?.matrix
+  }
+
+  /** The group of a body, for what is hung on it. */
+  carrier(id: string): THREE.Group | undefined {
+    const group = this.groups.get(id)
+    if (group && !group.parent) this.root.add(group)
+    return group
   }
 
   select(ids: ReadonlySet<string>): void {
@@ -184,7 +196,6 @@ export class BodyShapes {
 
   hit(ray: THREE.Raycaster): BodyHit | null {
     ray.firstHitOnly = true
-    this.root.updateMatrixWorld()
     const surface = new THREE.Mesh()
     let first: { part: PlacedPart; meets: THREE.Intersection } | null = null
     for (const part of this.placed) {
@@ -215,7 +226,6 @@ export class BodyShapes {
     const box = new THREE.Box3()
     const one = new THREE.Box3()
     const world = new THREE.Matrix4()
-    this.root.updateMatrixWorld()
     for (const { body, group, local, geometry } of this.placed) {
       if (asked && !asked.has(body)) continue
       if (!geometry.solid.boundingBox) geometry.solid.computeBoundingBox()
@@ -287,12 +297,5 @@ export class BodyShapes {
   }
 }
 
-const orientation = new Float64Array(4)
-const there = new THREE.Vector3()
-const turned = new THREE.Quaternion()
-
-function place(object: THREE.Object3D, frame: Frame): void {
-  readQuaternion(frame, 0, orientation, 0)
-  object.position.set(frame[9]!, frame[10]!, frame[11]!)
-  object.quaternion.set(orientation[1]!, orientation[2]!, orientation[3]!, orientation[0]!)
-}
+/** A quaternion on the way from one pose to the next. */
+const between = [1, 0, 0, 0]

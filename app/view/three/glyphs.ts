@@ -48,7 +48,7 @@ export class JointGlyphs {
     for (const { mesh } of this.glyphs.values()) mesh.removeFromParent()
     this.glyphs.clear()
     for (const joint of joints) {
-      const body = bodies.group(joint.body)
+      const body = bodies.carrier(joint.body)
       if (!body) continue
       const mesh = new THREE.Mesh(this.geometry(joint), this.plain)
       mesh.userData.joint = joint.id

@@ -10,8 +10,6 @@ export interface Copy {
   readonly local: THREE.Matrix4
 }
 
-const world = new THREE.Matrix4()
-
 export class Instances {
   readonly object: THREE.InstancedMesh | InstancedLines
 
@@ -34,9 +32,19 @@ export class Instances {
   /** Puts every copy where its body is; the matrices of the bodies in ground must be right. */
   settle(): void {
     const { instanceMatrix } = this.object
+    const { array } = instanceMatrix
     for (let k = 0; k < this.copies.length; k++) {
       const { group, local } = this.copies[k]!
-      world.multiplyMatrices(group.matrixWorld, local).toArray(instanceMatrix.array, 16 * k)
+      const a = group.matrixWorld.elements
+      const b = local.elements
+      // the last row of both is 0, 0, 0, 1
+      for (let c = 0; c < 16; c += 4) {
+        const at = 16 * k + c
+        const w = c === 12 ? 1 : 0
+        for (let r = 0; r < 3; r++)
+          array[at + r] = a[r]! * b[c]! + a[4 + r]! * b[c + 1]! + a[8 + r]! * b[c + 2]! + w * a[12 + r]!
+        array[at + 3] = w
+      }
     }
     instanceMatrix.needsUpdate = true
   }

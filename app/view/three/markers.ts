@@ -47,7 +47,7 @@ export class Markers {
   setDatums(marks: readonly DatumMark[], bodies: BodyShapes, size: number): void {
     for (const mark of this.marks) mark.removeFromParent()
     this.marks = marks.flatMap(({ body, frame, role }) => {
-      const carrier = bodies.group(body)
+      const carrier = bodies.carrier(body)
       if (!carrier) return []
       const mesh = new THREE.Mesh(this.shape, role === 'offered' ? this.offered : this.picked)
       mesh.applyMatrix4(matrixOf(frame))

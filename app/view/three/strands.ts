@@ -53,9 +53,8 @@ export class Strands {
   /** @param turns of their drums and pulleys [rad], in their order */
   follow(bodies: BodyShapes, turns: readonly number[]): void {
     const frameIn = (id: string): Frame | null => {
-      const group = bodies.group(id)
-      group?.updateMatrix()
-      return group ? frameOf(group.matrix) : null
+      const matrix = bodies.matrix(id)
+      return matrix ? frameOf(matrix) : null
     }
     this.drawn.forEach((drawn, k) => {
       const { place, mesh, marks, stands } = drawn

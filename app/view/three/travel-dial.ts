@@ -47,7 +47,7 @@ export class TravelDial {
   set(spec: DialSpec | null, bodies: BodyShapes, size: number): void {
     this.clear()
     this.spec = spec
-    const carrier = spec && bodies.group(spec.body)
+    const carrier = spec && bodies.carrier(spec.body)
     if (!spec || !carrier) return
     const radius = RADIUS * size
     const spread = spec.turns ? SPARE_TURN : SPARE_SLIDE * size

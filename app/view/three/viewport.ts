@@ -266,10 +266,9 @@ export class Viewport {
 
   /** A point of a body in ground. */
   toGround(body: string, point: readonly [number, number, number]): [number, number, number] {
-    const group = this.bodies.group(body)
-    if (!group) return [...point]
-    group.updateWorldMatrix(true, false)
-    const { x, y, z } = group.localToWorld(new THREE.Vector3(...point))
+    const matrix = this.bodies.matrix(body)
+    if (!matrix) return [...point]
+    const { x, y, z } = new THREE.Vector3(...point).applyMatrix4(matrix)
     return [x, y, z]
   }
 
