@@ -9,7 +9,7 @@ import type { Frame } from '../maths/frame'
 import type { Chain } from './chain'
 import { conditionValue, conditionWrench, conditionWrenchRate, SLIDE } from './conditions'
 import type { Condition } from './conditions'
-import { addDistanceGradient, addProductGradient, primitiveAcceleration } from './primitives'
+import { addDistanceGradient, addProductGradient, primitiveAcceleration, primitiveRate } from './primitives'
 import { COMPOSED, COORDINATE, DISTANCE, PRODUCT, RowTable } from './row-table'
 import type { Row } from './rows'
 import type { MotionState } from './state'
@@ -94,9 +94,12 @@ export class Equations extends RowTable {
     }
   }
 
-  /** Writes the negative scaled rates of many rows into `out`; twists must be current. */
-  rates(state: MotionState, rows: Int32Array, out: Float64Array): void {
-    const { simple, wrench, pairLinks, termPair, factor, weight, firstTerm } = this
+  /**
+   * Writes the negative scaled rates of many rows into `out`; twists must be current.
+   * @param bases whose twists count instead of those of the links of each row's pair; see Block.demandedRates
+   */
+  rates(state: MotionState, rows: Int32Array, out: Float64Array, bases: Int32Array | null = null): void {
+    const { simple, pairLinks, termPair, axisA, axisB, kind, factor, weight, firstTerm, frames } = this
     const { twist } = state
     for (let n = 0; n < rows.length; n++) {
       const row = rows[n]
@@ -105,19 +108,21 @@ export class Equations extends RowTable {
         continue
       }
       const t = firstTerm[row]
-      this.loadWrench(t)
-      const a = 6 * pairLinks[2 * termPair[t]]
-      const b = 6 * pairLinks[2 * termPair[t] + 1]
-      out[n] =
-        -weight[row] *
-        factor[t] *
-        (wrench[0] * (twist[b] - twist[a]) +
-          wrench[1] * (twist[b + 1] - twist[a + 1]) +
-          wrench[2] * (twist[b + 2] - twist[a + 2]) +
-          wrench[3] * (twist[b + 3] - twist[a + 3]) +
-          wrench[4] * (twist[b + 4] - twist[a + 4]) +
-          wrench[5] * (twist[b + 5] - twist[a + 5]))
+      const pair = termPair[t]
+      const isDistance = kind[t] === DISTANCE
+      const i = 2 * FRAME * pair + axisA[t]
+      const j = 2 * FRAME * pair + FRAME + (isDistance ? ORIGIN : axisB[t])
+      const a = 6 * (bases ? bases[2 * n] : pairLinks[2 * pair])
+      const b = 6 * (bases ? bases[2 * n + 1] : pairLinks[2 * pair + 1])
+      out[n] = -weight[row] * factor[t] * primitiveRate(isDistance, frames, i, j, twist, a, b)
     }
+  }
+
+  /** Links of the pair of a row that is one primitive; null for any other row. */
+  linksOf(row: number): readonly [number, number] | null {
+    if (!this.simple[row]) return null
+    const pair = this.termPair[this.firstTerm[row]]
+    return [this.pairLinks[2 * pair], this.pairLinks[2 * pair + 1]]
   }
 
   /** Writes the negative scaled second derivatives of many rows; twists and spatial accelerations must be current. */

@@ -72,6 +72,35 @@ export function addProductGradient(
   }
 }
 
+/** Rate of a primitive: e v + (p x e) w, or (f x e) w; `a` is where the twist of A begins, and `b` that of B. */
+export function primitiveRate(
+  isDistance: boolean,
+  frames: Frame,
+  i: number,
+  j: number,
+  twist: Float64Array,
+  a: number,
+  b: number,
+): number {
+  const ex = frames[i]
+  const ey = frames[i + 1]
+  const ez = frames[i + 2]
+  const px = frames[j]
+  const py = frames[j + 1]
+  const pz = frames[j + 2]
+  const turning =
+    (py * ez - pz * ey) * (twist[b] - twist[a]) +
+    (pz * ex - px * ez) * (twist[b + 1] - twist[a + 1]) +
+    (px * ey - py * ex) * (twist[b + 2] - twist[a + 2])
+  if (!isDistance) return turning
+  return (
+    turning +
+    ex * (twist[b + 3] - twist[a + 3]) +
+    ey * (twist[b + 4] - twist[a + 4]) +
+    ez * (twist[b + 5] - twist[a + 5])
+  )
+}
+
 /**
  * Second derivative of a primitive. With differences taken from B to A, w angular and v linear, the distance has
  * e v' + (p x e) w' + (w_A x e) v + (p' x e + p x (w_A x e)) w, the product (f x e) w' + (f' x e + f x (w_A x e)) w.

@@ -51,6 +51,8 @@ export class Block {
   private readonly leverage: number
   /** What its entry would be if the row looked at nothing but its unknown. */
   private readonly reach: number
+  /** Links on which both ends of every row ride while the unknowns rest; null where other links move between. */
+  private readonly bases: Int32Array | null
   /** How its unknowns follow other links, where its rows are sums of coordinates with constant factors. */
   readonly gains: Gains | null
   /** The most regular it has been. */
@@ -101,7 +103,25 @@ export class Block {
     this.entryLinks = Int32Array.from(entries, ({ link }) => link)
     this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
     this.entrySigns = Float64Array.from(entries, ({ sign }) => sign)
+    this.bases = this.findBases()
     this.gains = plan.rows.every((row) => isLinearRow(equations, row)) ? this.solveOnce() : null
+  }
+
+  private findBases(): Int32Array | null {
+    const { equations, rows, others } = this
+    const { linkParent } = equations.mechanism
+    const bases: number[] = []
+    for (const row of rows) {
+      const ends = equations.linksOf(row)
+      if (!ends) return null
+      for (const end of ends) {
+        let base = end
+        while (base > 0 && !others[base]) base = linkParent[base]
+        for (let l = base; l > 0; l = linkParent[l]) if (!others[l]) return null
+        bases.push(base)
+      }
+    }
+    return Int32Array.from(bases)
   }
 
   /** Solves rows of constant factors for good. */
@@ -254,7 +274,11 @@ export class Block {
 
   /** Writes the scaled rates that its rows demand of the unknowns while these rest; what moves them has its rates. */
   demandedRates(out: Float64Array): void {
-    const { state, equations, rows, unknowns } = this
+    const { state, equations, rows, unknowns, bases } = this
+    if (bases) {
+      equations.rates(state, rows, out, bases)
+      return
+    }
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
     state.spreadRates(this.moved)
     equations.rates(state, rows, out)

@@ -71,6 +71,8 @@ export class Solver {
   private readonly finder: CrossingFinder
   /** Links whose motion keeps steps short. */
   private readonly traced: Int32Array
+  /** What one radian or metre of each link is in radians and sizes. */
+  private readonly unit: Float64Array
   private readonly options: SolverOptions
   /** Crossings on the bridges that are in use. */
   private ahead: { readonly crossing: Crossing; readonly way: Way; isBehind: boolean }[] = []
@@ -105,6 +107,7 @@ export class Solver {
     this.finder = new CrossingFinder(this.system, this.state, this.inputs)
     this.options = options
     this.traced = this.tracedLinks()
+    this.unit = this.equations.scale.map((scale) => 1 / scale)
     this.notedAt = time
     this.note(time)
     this.predictor = new Predictor(mechanism.links)
@@ -303,10 +306,10 @@ export class Solver {
 
   /** How fast what keeps steps short moves at most [rad/s, sizes/s]. */
   private pace(): number {
-    const { traced, state, equations } = this
+    const { traced, state, unit } = this
     let most = 0
     for (let n = 0; n < traced.length; n++) {
-      const pace = Math.abs(state.rate[traced[n]]) / equations.scale[traced[n]]
+      const pace = Math.abs(state.rate[traced[n]]) * unit[traced[n]]
       if (pace > most) most = pace
     }
     return most
@@ -314,11 +317,11 @@ export class Solver {
 
   /** How far the present coordinates are from the last instant [rad, sizes]. */
   private travel(): number {
-    const { traced, state, equations, predictor } = this
+    const { traced, state, unit, predictor } = this
     const { last } = predictor
     let most = 0
     for (let n = 0; n < traced.length; n++) {
-      const travel = Math.abs(state.q[traced[n]] - last[traced[n]]) / equations.scale[traced[n]]
+      const travel = Math.abs(state.q[traced[n]] - last[traced[n]]) * unit[traced[n]]
       if (travel > most) most = travel
     }
     return most
