@@ -5,6 +5,7 @@ defineProps<{
     readonly sentences: readonly string[]
     readonly twice: readonly string[]
     readonly holds: boolean
+    readonly isWrong?: boolean
   } | null
   fault: string
 }>()
@@ -14,7 +15,7 @@ defineProps<{
   <div class="effect" aria-live="polite">
     <p v-if="fault" class="bad" role="alert">{{ fault }}</p>
     <p v-else-if="effect && !effect.holds" class="bad" role="alert">
-      Would contradict: {{ effect.sentences.join(' ') }}
+      {{ effect.isWrong ? '' : 'Would contradict: ' }}{{ effect.sentences.join(' ') }}
     </p>
     <template v-else>
       <p v-for="sentence in effect?.sentences" :key="sentence" class="good">{{ sentence }}</p>

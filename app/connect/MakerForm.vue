@@ -32,8 +32,12 @@ defineProps<{
       <EffectLine v-if="maker.effect || maker.fault" :effect="maker.effect" :fault="maker.fault" />
       <slot name="warning" />
       <div class="ways">
-        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect">
-          {{ maker.effect && !maker.effect.holds ? 'Make it suspended' : `Make ${noun}` }}
+        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect || maker.effect.isWrong">
+          {{
+            maker.effect && !maker.effect.holds && !maker.effect.isWrong
+              ? 'Make it suspended'
+              : `Make ${noun}`
+          }}
         </v-btn>
         <slot name="ways" />
       </div>

@@ -78,6 +78,8 @@ export interface RelateAnswer extends Effect {
   readonly relation: AnyRelation
   readonly basis: string | null
   readonly slip: string | null
+  /** A number of it is wrong: it cannot even be made suspended. */
+  readonly isWrong: boolean
   /** Which way both sides go together, as lines in ground [m]. */
   readonly arrows: readonly Float32Array[]
 }
@@ -146,6 +148,7 @@ export const questions = {
       arrows: effect.arrows,
       sentences,
       twice: [],
+      isWrong: !effect.model && !effect.contradicts,
       ...shown,
     })
   },

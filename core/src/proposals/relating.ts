@@ -40,7 +40,10 @@ export interface RelationEffect extends RelationDraft {
   /** Which way both sides go together, as lines in ground at the home pose: three numbers a point [m]. */
   readonly arrows: readonly Float32Array[]
   readonly mobility: string
+  /** Why the model would not open. */
   readonly problems: readonly Problem[]
+  /** Whether that is what holds already: then it may be made suspended. Anything else is a number that is wrong. */
+  readonly contradicts: boolean
 }
 
 /** Error: `relation-pick`. */
@@ -136,6 +139,7 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
       arrows: [],
       mobility: '',
       problems: opened.problems,
+      contradicts: opened.problems.every(({ code }) => CONTRADICTIONS.has(code)),
     }
   }
   const model = opened.value
@@ -149,8 +153,12 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
     arrows: compiled?.gearing ? gearingArrows(compiled.gearing, model.mechanism.size) : [],
     mobility: `Mobility ${before.mobility.mobility} → ${model.mobility.mobility}.`,
     problems: [],
+    contradicts: false,
   }
 }
+
+/** Codes of problems that suspending something mends. */
+const CONTRADICTIONS = new Set(['cannot-assemble', 'conflict', 'joints-contradict'])
 
 /** What suits the picked coordinates and their parts best. */
 function bestProposal(picked: readonly PickedCoordinate[]): { kind: string; proposal: Proposal } | null {

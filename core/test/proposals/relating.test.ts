@@ -47,6 +47,15 @@ describe('relations proposed from parts', () => {
     expect(effect.mobility).toBe('Mobility 2 → 1.')
   })
 
+  it('with a wrong number are no contradiction, that could be made suspended', () => {
+    const model = gears('60 mm')
+    const refs = [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }]
+    const wrong = value(draftRelation(model, refs))
+    Object.assign(wrong.relation, { teethA: 0 })
+    const refused = considerRelation(model, wrong)
+    expect([refused.model, refused.contradicts]).toEqual([null, false])
+  })
+
   it('snaps gears to their working distance and a tooth into a space', () => {
     const model = gears('63 mm')
     const draft = value(draftRelation(model, [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }]))

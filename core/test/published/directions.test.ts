@@ -297,6 +297,11 @@ describe('a wheel of 40 mm on a rail', () => {
     const sentence = (sketch: Sketch) => wheelSlip(sketch.open())[0].sentence
     expect(sentence(cart('far', -0.02))).toContain('touches nothing of the other body')
     expect(sentence(cart('none', 0))).toContain('undecided')
+    // and does not slip where nothing touches, either way round
+    for (const sketch of [cart('far', -0.02), cart('none', 0)]) {
+      Object.assign(sketch.document.relations![0], { reversed: true })
+      expect(sentence(sketch)).not.toContain('slip')
+    }
     // without parts the datum of the slide is all there is
     expect(sentence(cart('none', -0.02))).toBeNull()
     expect(rolled(cart('none', -0.02), 1, 1)).toBeCloseTo(0.02 * Math.PI, 12)

@@ -82,7 +82,7 @@ export const rack = defineRelation<RackAndPinion>({
     const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
     if (!sides.ok) return sides
     const [a, b] = sides.value
-    const { towards, distance, doubt } = rollingSide(a, b, radius, context.partsOf(b.body))
+    const { towards, distance, touches, doubt } = rollingSide(a, b, radius, context.partsOf(b.body))
     // where they touch, the rim of a wheel that turns forwards moves this way along the slide
     const side = dot(cross(a.axis, towards), b.axis) < 0 ? -1 : 1
     const factor = -side * (relation.reversed ? -1 : 1) * radius
@@ -100,10 +100,12 @@ export const rack = defineRelation<RackAndPinion>({
           { turns: true, origin: a.origin, axis: a.axis, rate: rateA },
           { turns: false, origin: b.origin, axis: b.axis, rate: rateB },
         ],
-        contact: {
-          points: [ahead(a.origin, towards, distance), ahead(a.origin, towards, distance)],
-          direction: b.axis,
-        },
+        contact: touches
+          ? {
+              points: [ahead(a.origin, towards, distance), ahead(a.origin, towards, distance)],
+              direction: b.axis,
+            }
+          : null,
         doubt,
       },
     })

@@ -15,6 +15,8 @@ export interface RollingSide {
   readonly towards: Vector
   /** Distance of the contact from the axis, as the other body has it [m]. */
   readonly distance: number
+  /** False where they touch nowhere, so that nothing can slip. */
+  readonly touches: boolean
   readonly doubt: string | null
 }
 
@@ -33,6 +35,7 @@ export function rollingSide(
     return {
       towards: [0, 0, 0],
       distance: radius,
+      touches: false,
       doubt: 'The slide is along the axis of the wheel, so that the wheel cannot roll on it',
     }
   }
@@ -49,11 +52,14 @@ export function rollingSide(
     return {
       towards: up,
       distance: radius,
+      touches: false,
       doubt: `${touchesNothing}, and the datum of the slide is on its axis: which side it rolls on is undecided; check the direction`,
     }
   }
-  const doubt = solids.length > 0 ? `${touchesNothing}; the side is that of the slide’s datum` : null
-  return { towards: scaled(up, Math.sign(datum)), distance: radius, doubt }
+  // without shapes nothing speaks against a rail where it is
+  const touches = solids.length === 0
+  const doubt = touches ? null : `${touchesNothing}; the side is that of the slide’s datum`
+  return { towards: scaled(up, Math.sign(datum)), distance: radius, touches, doubt }
 }
 
 function onSide(up: Vector, height: number, radius: number, what: string): RollingSide {
@@ -63,6 +69,7 @@ function onSide(up: Vector, height: number, radius: number, what: string): Rolli
     towards: scaled(up, Math.sign(height)),
     // surfaces are known to a few nanometres only
     distance: touches ? radius : distance,
+    touches: true,
     doubt: touches
       ? null
       : `${what} is ${formatQuantity(distance, 'mm', 2)} from the axis, and the wheel has a radius of ${formatQuantity(radius, 'mm', 2)}`,
