@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { afterAll, describe, expect, it } from 'vitest'
+import { packTriangles } from '@ligamen/core'
 import { address, call, knex } from './client'
 
 afterAll(() => knex.destroy())
@@ -17,6 +18,18 @@ describe('meshes', () => {
     const answer = await fetch(`${address}/api/meshes/${hash}`)
     expect(answer.headers.get('cache-control')).toContain('immutable')
     expect(Buffer.from(await answer.arrayBuffer()).equals(content)).toBe(true)
+  })
+
+  it('may name the faces that their triangles make, of triangles that are there', async () => {
+    const positions = new Float32Array(content.buffer.slice(content.byteOffset, content.byteOffset + 36))
+    for (const [first, status] of [
+      [0, 204],
+      [1, 422],
+    ] as const) {
+      const packed = Buffer.from(packTriangles({ positions, faces: [{ first, surface: null }] }))
+      const named = createHash('sha256').update(packed).digest('hex')
+      expect((await call('PUT', `meshes/${named}`, packed, bytes)).status).toBe(status)
+    }
   })
 
   it('are refused under another hash, cut short, empty, or too large', async () => {
