@@ -67,10 +67,9 @@ export class System {
     )
     if (doubtful.length === 0) return
     this.moveParked()
+    const opens = OPENS * this.fastest() ** 2
     const momentary = doubtful.filter((k) =>
-      choices[k].spare.some(
-        (row) => Math.abs(equations.acceleration(state, row)) > OPENS * this.fastest() ** 2,
-      ),
+      choices[k].spare.some((row) => Math.abs(equations.acceleration(state, row)) > opens),
     )
     state.rate.fill(0)
     state.acceleration.fill(0)
