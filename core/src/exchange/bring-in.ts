@@ -34,7 +34,8 @@ export function bringIn(
     const { colour, name: own } = scene.meshes[k]
     const called = named(own, name)
     const id = ids.take(slug(`${called}-part`))
-    const [width, depth, height] = mesh.size
+    // single precision leaves seven digits
+    const [width, depth, height] = mesh.size.map((extent) => Number(extent.toPrecision(7)))
     draft.parts.push({
       id,
       name: called,

@@ -134,6 +134,31 @@ test('a STEP assembly comes in with its structure, goes out as GLB, and comes in
   expectSame(reloaded.box, glb.box, 1e-6)
 })
 
+test('a rod of 10 mm in a STEP assembly reads 10.00 mm where it is pointed at', async ({ page }) => {
+  const bytes = await readFile(join(occtFolder, 'test/testfiles/cax-if/as1-oc-214.stp'))
+  await openEmpty(page, 'Rods from elsewhere')
+  await bring(page, file('as1.stp', bytes))
+  await expect(told(page)).toContainText('bodies brought in.', { timeout: 60_000 })
+  await stage(page, 'Connect')
+  await page.getByRole('button', { name: 'First pick: point at it on the model' }).click()
+  await page.getByRole('button', { name: 'Fit the model into the view' }).click()
+  const box = (await page.locator('.model-view canvas').boundingBox())!
+  const shown = page.getByText(/^First pick of the joint: /)
+  const frame = () => page.evaluate(() => new Promise((next) => requestAnimationFrame(next)))
+  const diameters = new Set<string>()
+  // the view is on its way to the model at first
+  await expect(async () => {
+    for (let v = 0.2; v < 0.8; v += 0.03) {
+      await page.mouse.move(box.x + 0.4 * box.width, box.y + v * box.height)
+      await frame()
+      await frame()
+      const words = (await shown.allInnerTexts()).join(' ')
+      for (const [, diameter] of words.matchAll(/Ø ([\d.]+ mm) of rod/g)) diameters.add(diameter!)
+    }
+    expect([...diameters]).toEqual(['10.00 mm'])
+  }).toPass()
+})
+
 test('an STL asks for its unit, and comes back from STL with the same triangles', async ({ page }) => {
   // a wedge of 30 x 20 x 10 in inches
   const corners = [
