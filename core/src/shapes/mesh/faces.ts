@@ -4,7 +4,7 @@
  */
 import { anySquareTo, cross, dot, norm, scaled, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
-import { FITS_FACE, RADIUS_KNOWN, SAME_SURFACE } from '../tolerances'
+import { FITS, FITS_FACE, RADIUS_KNOWN, SAME_SURFACE } from '../tolerances'
 import { circumscribed } from './circle-fit'
 import { fitCylinder, fits, missOf } from './cylinder-fit'
 import type { Cylinder, FittedCylinder } from './cylinder-fit'
@@ -120,8 +120,14 @@ function trimmed(places: readonly Vector[], start: Cylinder): FittedCylinder | n
   let fitted = fitCylinder(places, start)
   for (let round = 0; fitted && round < TRIMMING; round++) {
     const cylinder = fitted
-    const nearest = [...places].sort((p, q) => missOf(cylinder, p) - missOf(cylinder, q)).slice(0, count)
-    fitted = fitCylinder(nearest, cylinder)
+    const misses = Float64Array.from(places, (p) => missOf(cylinder, p))
+    const farthest = misses.slice().sort()[count - 1]
+    // a free form is none, however it is trimmed
+    if (farthest > HOPELESS) return null
+    fitted = fitCylinder(
+      places.filter((_, k) => misses[k] <= farthest),
+      cylinder,
+    )
   }
   return fitted
 }
@@ -129,6 +135,8 @@ function trimmed(places: readonly Vector[], start: Cylinder): FittedCylinder | n
 /** Share of the corners that a trimmed fit goes by [-], and how often they are chosen anew. */
 const TRUSTED = 0.6
 const TRIMMING = 10
+/** Share of the radius by which trusted corners may miss the first fit [-]. */
+const HOPELESS = 100 * FITS
 
 /** Some cylinder goes through any five points; one more puts it to the test. */
 const FEWEST_CORNERS = 6
