@@ -68,7 +68,7 @@ const offBy = (radius: number, known: readonly number[]) =>
   Math.min(...known.map((r) => Math.abs(radius / r - 1)))
 
 describe.each([
-  // halves of a cylinder are one; the numbers were counted in the files
+  // half as many as the kernel's round faces where cylinders come in halves; the numbers keep what is found now
   { name: 'cax-if/as1_pe_203.stp', cylinders: 35 },
   { name: 'cax-if/dm1-pe-214.stp', cylinders: 13 },
   { name: 'cax-if/io1-cm-214.stp', cylinders: 11 },
