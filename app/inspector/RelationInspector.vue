@@ -8,9 +8,11 @@ import NameField from '../fields/NameField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
 
 const props = defineProps<{ list: 'relations' | 'mates'; entity: AnyRelation | Mate }>()
 const mechanism = useMechanismStore()
+const run = useRunStore()
 const fault = ref('')
 const note = ref('')
 
@@ -22,6 +24,7 @@ const numbers = computed(() => {
     entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
   )
 })
+const effect = computed(() => run.report?.relations[props.entity.id])
 const measured = computed(() => props.entity.kind === 'angle' || props.entity.kind === 'distance')
 
 function alter(edit: string, change: (entity: Record<string, unknown>) => void): Promise<readonly Problem[]> {
@@ -67,6 +70,7 @@ async function snap() {
   </h2>
   <div class="field"><NameField label="Name" :value="entity.name" @commit="rename" /></div>
   <FactRow name="Kind">{{ entity.kind }}</FactRow>
+  <FactRow v-if="effect" name="Effect">{{ effect }}</FactRow>
   <QuantityField
     v-for="number in numbers"
     :key="number.field"

@@ -79,6 +79,8 @@ export interface ModelReport {
   readonly datums: readonly DatumPlace[]
   /** Cords, belts and springs. */
   readonly strands: readonly AnyStrand[]
+  /** What every relation that is not suspended does, by its id: "1 turn of Pinion moves Rack by 62.83 mm". */
+  readonly relations: Readonly<Record<string, string>>
 }
 
 export interface JointPlace {
@@ -181,6 +183,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     coordinates: reader.values,
     bodies: mechanism.geometry.bodies.map((body) => body.source.id),
     poses,
+    relations: Object.fromEntries(mechanism.relations.map(({ source, sentence }) => [source.id, sentence])),
     strands: strandPlaces(
       mechanism,
       mechanism.geometry.bodies.map((_, b) => frameOfPose(poses, b)),

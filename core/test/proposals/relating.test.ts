@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { considerJoint, considerRelation, draftRelation, snapTeeth } from '../../src'
+import { considerJoint, considerRelation, draftRelation, reportModel, snapTeeth } from '../../src'
 import type { Model, Result } from '../../src'
 import type { RelationEffect } from '../../src/proposals/relating'
 import { at, feature, modelOf, posesOf, Workshop } from '../workshop'
@@ -45,6 +45,11 @@ describe('relations proposed from parts', () => {
     expect(effect.sentence).toBe('1 turn of wheel joint turns pinion joint by 1.5000 turns the other way')
     expect(effect.slip).toBeNull()
     expect(effect.mobility).toBe('Mobility 2 → 1.')
+    // the report says the same of it once it is made
+    const made = effect.model!
+    expect(Object.values(reportModel(made, made.document.scenarios[0]!.id).relations)).toEqual([
+      effect.sentence,
+    ])
   })
 
   it('with a wrong number are no contradiction, that could be made suspended', () => {
