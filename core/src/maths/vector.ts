@@ -33,3 +33,6 @@ export function unit(a: Vector): Vector {
 /** Some unit vector square to a unit vector. */
 export const anySquareTo = (axis: Vector): Vector =>
   unit(squareTo(Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], axis))
+
+export const meanOf = (points: readonly Vector[]): Vector =>
+  [0, 1, 2].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length) as unknown as Vector

@@ -18,20 +18,17 @@ export class Gains {
     private readonly constants: Float64Array,
     columns: ReadonlyMap<number, Float64Array>,
   ) {
-    const entries = Array.from(unknowns, (_, i) =>
-      [...columns].flatMap(([source, column]) => (column[i] === 0 ? [] : [{ source, factor: column[i] }])),
-    )
-    this.first = Int32Array.from([
-      0,
-      ...entries.map(
-        (
-          (sum) => (list) =>
-            (sum += list.length)
-        )(0),
-      ),
-    ])
-    this.sources = Int32Array.from(entries.flat(), ({ source }) => source)
-    this.factors = Float64Array.from(entries.flat(), ({ factor }) => factor)
+    const first = [0]
+    const entries: { source: number; factor: number }[] = []
+    for (let i = 0; i < unknowns.length; i++) {
+      for (const [source, column] of columns) {
+        if (column[i] !== 0) entries.push({ source, factor: column[i] })
+      }
+      first.push(entries.length)
+    }
+    this.first = Int32Array.from(first)
+    this.sources = Int32Array.from(entries, ({ source }) => source)
+    this.factors = Float64Array.from(entries, ({ factor }) => factor)
   }
 
   /** Links that a determined one follows. */

@@ -20,17 +20,15 @@ export function passThrough(
   way: Float64Array,
   independent: readonly number[],
 ): Float64Array | null {
-  const from = q.slice()
-  const by = way.slice()
   const drives = independent.map((link) => ({
     link,
     evaluate: (time: number, out: Float64Array) => {
-      out[0] = from[link] + time * by[link]
-      out[1] = by[link]
+      out[0] = q[link] + time * way[link]
+      out[1] = way[link]
       out[2] = 0
     },
   }))
-  const solver = new Solver(mechanism, drives, from)
+  const solver = new Solver(mechanism, drives, q)
   if (!solver.start() || !solver.advance(1)) return null
   for (let k = 1; k <= MOST_QUARTERS && solver.isBridging; k++) if (!solver.advance(1 + k / 4)) return null
   return solver.state.q

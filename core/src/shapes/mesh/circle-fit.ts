@@ -27,8 +27,9 @@ export function fitCircle(points: readonly Vector[]): Circle | null {
   const right = new Float64Array(3)
   for (const point of points) {
     const p = subtract(point, centre)
-    const row = [2 * dot(p, u), 2 * dot(p, v), rough.radius]
-    const square = row[0] * row[0] * 0.25 + row[1] * row[1] * 0.25
+    const [x, y] = [dot(p, u), dot(p, v)]
+    const row = [2 * x, 2 * y, rough.radius]
+    const square = x * x + y * y
     for (let i = 0; i < 3; i++) {
       right[i] += row[i] * square
       for (let j = 0; j < 3; j++) matrix[3 * i + j] += row[i] * row[j]

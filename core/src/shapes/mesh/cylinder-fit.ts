@@ -4,7 +4,7 @@
  * section 5.3 (normal equations of a small problem).
  */
 import { factor, solveFactored } from '../../maths/lu'
-import { anySquareTo, cross, dot, norm, squareTo, subtract, unit } from '../../maths/vector'
+import { anySquareTo, cross, dot, meanOf, norm, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { FITS, LEAST_ARC } from '../tolerances'
 
@@ -87,9 +87,6 @@ export function fits(cylinder: FittedCylinder, points: readonly Vector[], known:
   const across = points.map((p) => squareTo(subtract(p, points[0]), cylinder.axis))
   return Math.max(...across.map(norm)) > LEAST_ARC * cylinder.radius
 }
-
-const meanOf = (points: readonly Vector[]): Vector =>
-  [0, 1, 2].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length) as unknown as Vector
 
 function nearestOnAxis({ axis, centre }: Cylinder, point: Vector): Vector {
   const along = dot(subtract(point, centre), axis)

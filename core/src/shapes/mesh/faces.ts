@@ -2,7 +2,7 @@
  * The faces of a solid, as a kernel gives them: each a run of triangles that lie on one surface. The surface is found from
  * the corners in double precision, before they are stored in single: a plane or a cylinder that they fit, or nothing.
  */
-import { anySquareTo, cross, dot, norm, scaled, subtract, unit } from '../../maths/vector'
+import { anySquareTo, cross, dot, meanOf, norm, scaled, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { FITS, FITS_FACE, RADIUS_KNOWN, SAME_SURFACE } from '../tolerances'
 import { circumscribed } from './circle-fit'
@@ -140,6 +140,3 @@ const HOPELESS = 100 * FITS
 
 /** Some cylinder goes through any five points; one more puts it to the test. */
 const FEWEST_CORNERS = 6
-
-const meanOf = (points: readonly Vector[]): Vector =>
-  [0, 1, 2].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length) as unknown as Vector

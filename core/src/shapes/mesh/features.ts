@@ -237,10 +237,7 @@ export class MeshFeatures {
     const [first] = strip
     const axis = unit(cross(this.normals[first], this.normals[next]))
     const across = unit(cross(axis, this.normals[first]))
-    const flat = (p: Vector): Vector => {
-      const along = dot(p, axis)
-      return [p[0] - along * axis[0], p[1] - along * axis[1], p[2] - along * axis[2]]
-    }
+    const flat = (p: Vector): Vector => squareTo(p, axis)
     const mine = this.placesOf(strip).map(flat)
     const others = this.placesOf(new Set([next])).map(flat)
     const byPlace = [...mine].sort((p, q) => dot(p, across) - dot(q, across))
