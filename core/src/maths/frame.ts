@@ -47,34 +47,6 @@ export function compose(a: Frame, ia: number, b: Frame, ib: number, out: Frame, 
   out[io + 11] = a2 * x + a5 * y + a8 * z + a[ia + 11]
 }
 
-/** The same for a frame `b` whose axes are those of `a`: only its origin is elsewhere. */
-export function shift(a: Frame, ia: number, b: Frame, ib: number, out: Frame, io: number): void {
-  const x = b[ib + 9]
-  const y = b[ib + 10]
-  const z = b[ib + 11]
-  const a0 = a[ia]
-  const a1 = a[ia + 1]
-  const a2 = a[ia + 2]
-  const a3 = a[ia + 3]
-  const a4 = a[ia + 4]
-  const a5 = a[ia + 5]
-  const a6 = a[ia + 6]
-  const a7 = a[ia + 7]
-  const a8 = a[ia + 8]
-  out[io] = a0
-  out[io + 1] = a1
-  out[io + 2] = a2
-  out[io + 3] = a3
-  out[io + 4] = a4
-  out[io + 5] = a5
-  out[io + 6] = a6
-  out[io + 7] = a7
-  out[io + 8] = a8
-  out[io + 9] = a0 * x + a3 * y + a6 * z + a[ia + 9]
-  out[io + 10] = a1 * x + a4 * y + a7 * z + a[ia + 10]
-  out[io + 11] = a2 * x + a5 * y + a8 * z + a[ia + 11]
-}
-
 /** Whether the axes of a frame are those of what it is given in. */
 export const isAligned = (a: Frame, at: number): boolean => AXES.every((entry, k) => a[at + k] === entry)
 

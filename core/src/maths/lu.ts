@@ -10,6 +10,10 @@
  * that a singular position lies between.
  */
 export function factor(a: Float64Array, n: number, pivots: Int32Array, ratio?: Float64Array): void {
+  if (n === 2) {
+    factorTwo(a, pivots, ratio)
+    return
+  }
   let smallest = Infinity
   let largest = 0
   let sign = 1
@@ -48,8 +52,38 @@ export function factor(a: Float64Array, n: number, pivots: Int32Array, ratio?: F
   if (ratio) ratio[0] = n === 0 ? 1 : (sign * smallest) / largest
 }
 
+/** The same for two rows, as every loop of a planar linkage has them. */
+function factorTwo(a: Float64Array, pivots: Int32Array, ratio?: Float64Array): void {
+  const swaps = Math.abs(a[2]) > Math.abs(a[0])
+  pivots[0] = swaps ? 1 : 0
+  pivots[1] = 1
+  const pivot = swaps ? a[2] : a[0]
+  const right = swaps ? a[3] : a[1]
+  if (pivot === 0) {
+    if (ratio) ratio[0] = 0
+    return
+  }
+  const multiple = (swaps ? a[0] : a[2]) / pivot
+  const last = (swaps ? a[1] : a[3]) - multiple * right
+  a[0] = pivot
+  a[1] = right
+  a[2] = multiple
+  a[3] = last
+  if (!ratio) return
+  const quotient = last / pivot
+  ratio[0] = (swaps ? -1 : 1) * (Math.abs(quotient) > 1 ? 1 / quotient : quotient)
+}
+
 /** Solves A x = b with the factors of `factor`; `b` becomes x. */
 export function solveFactored(a: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
+  if (n === 2) {
+    const swaps = pivots[0] === 1
+    const first = swaps ? b[1] : b[0]
+    const second = ((swaps ? b[0] : b[1]) - a[2] * first) / a[3]
+    b[0] = (first - a[1] * second) / a[0]
+    b[1] = second
+    return
+  }
   for (let k = 0; k < n; k++) {
     const p = pivots[k]
     if (p !== k) {

@@ -38,14 +38,25 @@ export function readQuaternion(frame: Frame, from: number, out: Frame, at: numbe
   const yy = frame[from + 4]
   const zz = frame[from + 8]
   const trace = xx + yy + zz
-  if (trace >= xx && trace >= yy && trace >= zz) {
-    const w = Math.sqrt(1 + trace) / 2
-    const f = 0.25 / w
-    out[at] = w
-    out[at + 1] = (frame[from + 5] - frame[from + 7]) * f
-    out[at + 2] = (frame[from + 6] - frame[from + 2]) * f
-    out[at + 3] = (frame[from + 1] - frame[from + 3]) * f
-  } else if (xx >= yy && xx >= zz) {
+  if (trace < xx || trace < yy || trace < zz) {
+    readFarTurn(frame, from, out, at)
+    return
+  }
+  const w = Math.sqrt(1 + trace) / 2
+  const f = 0.25 / w
+  out[at] = w
+  out[at + 1] = (frame[from + 5] - frame[from + 7]) * f
+  out[at + 2] = (frame[from + 6] - frame[from + 2]) * f
+  out[at + 3] = (frame[from + 1] - frame[from + 3]) * f
+}
+
+/** The same for turns whose largest component is not w; on its own, so that the common case is short enough to be inlined. */
+function readFarTurn(frame: Frame, from: number, out: Frame, at: number): void {
+  const xx = frame[from]
+  const yy = frame[from + 4]
+  const zz = frame[from + 8]
+  const trace = xx + yy + zz
+  if (xx >= yy && xx >= zz) {
     const x = Math.sqrt(1 + 2 * xx - trace) / 2
     const f = 0.25 / x
     out[at] = (frame[from + 5] - frame[from + 7]) * f

@@ -4,12 +4,15 @@
  * Rows of lengths are divided by the mechanism's size and unknown slides are counted in sizes, so that all rows and all
  * unknowns are comparable numbers.
  */
-import { compose, FRAME, ORIGIN, shift } from '../maths/frame'
+import { compose, FRAME, identityFrame, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Chain } from './chain'
 import { conditionValue, conditionWrench, conditionWrenchRate, SLIDE } from './conditions'
 import type { Condition } from './conditions'
+import { composeFlat } from './flat-links'
 import { addDistanceGradient, addProductGradient, primitiveAcceleration, primitiveRate } from './primitives'
+import type { FlatRow } from './flat-rows'
+import type { RowEntries } from './row-entries'
 import { COMPOSED, COORDINATE, DISTANCE, PRODUCT, RowTable } from './row-table'
 import type { Row } from './rows'
 import type { MotionState } from './state'
@@ -21,7 +24,7 @@ export class Equations extends RowTable {
   readonly windings: Windings
   private readonly everyPair: Int32Array
   /** Both frames of every pair in ground. */
-  private readonly frames: Frame
+  readonly frames: Frame
   private readonly wrench = new Float64Array(6)
   private readonly curve = new Float64Array(3)
   private readonly prescribed = new Float64Array(3)
@@ -30,19 +33,22 @@ export class Equations extends RowTable {
     super(mechanism, rows)
     this.everyPair = Int32Array.from(this.pairs.keys())
     this.frames = new Float64Array(2 * FRAME * this.pairs.length)
+    for (let at = 0; at < this.frames.length; at += FRAME) this.frames.set(identityFrame(), at)
     this.targets = new Float64Array(3 * rows.length)
     this.windings = new Windings(this.windingTerms(), this.termPair.length)
   }
 
   /** Places the frames of the given pairs; their links must be placed. */
   placePairs(state: MotionState, pairs: Int32Array): void {
-    const { pairLinks, pairFrames, pairAligned, frames } = this
+    const { pairLinks, pairFrames, flatEnds, frames } = this
     const { world } = state
     for (let n = 0; n < pairs.length; n++) {
       const end = 2 * pairs[n] + 2
       for (let k = end - 2; k < end; k++) {
-        if (pairAligned[k]) shift(world, FRAME * pairLinks[k], pairFrames, FRAME * k, frames, FRAME * k)
-        else compose(world, FRAME * pairLinks[k], pairFrames, FRAME * k, frames, FRAME * k)
+        const at = FRAME * k
+        const link = FRAME * pairLinks[k]
+        if (flatEnds[k]) composeFlat(world, link, pairFrames, at, 1, 0, frames, at)
+        else compose(world, link, pairFrames, at, frames, at)
       }
     }
   }
@@ -96,7 +102,7 @@ export class Equations extends RowTable {
 
   /**
    * Writes the negative scaled rates of many rows into `out`; twists must be current.
-   * @param bases whose twists count instead of those of the links of each row's pair; see Block.demandedRates
+   * @param bases whose twists count instead of those of the links of each row's pair
    */
   rates(state: MotionState, rows: Int32Array, out: Float64Array, bases: Int32Array | null = null): void {
     const { simple, pairLinks, termPair, axisA, axisB, kind, factor, weight, firstTerm, frames } = this
@@ -123,6 +129,21 @@ export class Equations extends RowTable {
     if (!this.simple[row]) return null
     const pair = this.termPair[this.firstTerm[row]]
     return [this.pairLinks[2 * pair], this.pairLinks[2 * pair + 1]]
+  }
+
+  /** What a row is where it is one distance in the ground's plane; null for any other row. */
+  flatRow(row: number): FlatRow | null {
+    const term = this.firstTerm[row]
+    const pair = this.termPair[term]
+    if (!this.simple[row] || this.kind[term] !== DISTANCE || this.axisA[term] > 3) return null
+    if (!this.flatEnds[2 * pair] || !this.flatEnds[2 * pair + 1]) return null
+    return {
+      axis: 2 * FRAME * pair + this.axisA[term],
+      from: 2 * FRAME * pair + ORIGIN,
+      to: 2 * FRAME * pair + FRAME + ORIGIN,
+      links: [this.pairLinks[2 * pair], this.pairLinks[2 * pair + 1]],
+      factor: this.weight[row] * this.factor[term],
+    }
   }
 
   /** Writes the negative scaled second derivatives of many rows; twists and spatial accelerations must be current. */
@@ -155,47 +176,29 @@ export class Equations extends RowTable {
     return this.weight[row] * sum
   }
 
-  /**
-   * Scaled derivatives of many rows by the unknowns of a block, added into `out`, term by term as `gradient` has them.
-   * @param firstEntry where the links of each term begin, and one more
-   */
-  gradients(
-    state: MotionState,
-    rows: Int32Array,
-    firstEntry: Int32Array,
-    links: Int32Array,
-    places: Int32Array,
-    signs: Float64Array,
-    out: Float64Array,
-  ): void {
+  /** Adds the scaled derivatives of many rows into `out`, where their entries have their places. */
+  gradients(state: MotionState, rows: Int32Array, entries: RowEntries, out: Float64Array): void {
     const { firstTerm } = this
     let e = 0
     for (let r = 0; r < rows.length; r++) {
       const row = rows[r]
       const end = firstTerm[row + 1]
-      for (let t = firstTerm[row]; t < end; t++, e++)
-        this.gradient(state, row, t, links, places, signs, firstEntry[e], firstEntry[e + 1], out)
+      for (let t = firstTerm[row]; t < end; t++, e++) this.gradient(state, row, t, entries, e, out)
     }
   }
 
-  /**
-   * Scaled derivatives of one term by the unknowns of a block, added into `out`.
-   * @param links the links of the term's path that are unknown, from `first` to `end`
-   * @param places where each goes in `out`
-   * @param signs of the path times the scale of each unknown
-   */
+  /** Adds the scaled derivatives of one term, the `e`-th one of the entries, into `out`. */
   gradient(
     state: MotionState,
     row: number,
     term: number,
-    links: Int32Array,
-    places: Int32Array,
-    signs: Float64Array,
-    first: number,
-    end: number,
+    { first, links, places, signs }: RowEntries,
+    e: number,
     out: Float64Array,
   ): void {
-    if (first === end) return
+    const start = first[e]
+    const end = first[e + 1]
+    if (start === end) return
     const { screw } = state
     let factor = this.weight[row] * this.factor[term]
     if (this.curves[term]) {
@@ -204,19 +207,19 @@ export class Equations extends RowTable {
     }
     const kind = this.kind[term]
     if (kind === COORDINATE) {
-      for (let n = first; n < end; n++) out[places[n]] += factor * signs[n]
+      for (let n = start; n < end; n++) out[places[n]] += factor * signs[n]
       return
     }
     if (kind === DISTANCE || kind === PRODUCT) {
       const i = 2 * FRAME * this.termPair[term] + this.axisA[term]
       const j = 2 * FRAME * this.termPair[term] + FRAME + (kind === DISTANCE ? ORIGIN : this.axisB[term])
       const add = kind === DISTANCE ? addDistanceGradient : addProductGradient
-      add(this.frames, i, j, factor, screw, links, places, signs, first, end, out)
+      add(this.frames, i, j, factor, screw, links, places, signs, start, end, out)
       return
     }
     const { wrench } = this
     this.loadWrench(term)
-    for (let n = first; n < end; n++) {
+    for (let n = start; n < end; n++) {
       const v = 6 * links[n]
       let sum = 0
       for (let k = 0; k < 6; k++) sum += wrench[k] * screw[v + k]

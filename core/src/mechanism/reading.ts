@@ -32,6 +32,7 @@ export class Reader {
   /** Link and constant of readings that are plain link coordinates, which need no equation. */
   private readonly links: Int32Array
   private readonly constants: Float64Array
+  private readonly looksAtPairs: boolean
   readonly equations: Equations
 
   constructor(mechanism: Chain & { readonly size: number }, readings: readonly Reading[]) {
@@ -53,11 +54,13 @@ export class Reader {
         constant,
       })),
     )
+    this.looksAtPairs = this.equations.pairs.length > 0
   }
 
   /** @param step time since the last reading [s]; 0 for the first, negative when the motion went back */
   read(state: MotionState, step: number): void {
     const { equations, values, rates, accelerations, links, constants } = this
+    if (this.looksAtPairs) state.readMotion()
     equations.placeEveryPair(state)
     if (step !== 0) equations.windings.expect(step)
     for (let i = 0; i < links.length; i++) {

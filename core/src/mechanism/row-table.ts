@@ -7,6 +7,7 @@ import type { Frame } from '../maths/frame'
 import { TURNS } from './chain'
 import type { Chain } from './chain'
 import { SLIDE } from './conditions'
+import { flatLinks } from './flat-links'
 import type { Condition } from './conditions'
 import type { Curve, Pair, Row } from './rows'
 import type { WindingTerm } from './windings'
@@ -38,8 +39,8 @@ export class RowTable {
   protected readonly pairLinks: Int32Array
   /** Both frames of every pair on its links. */
   protected readonly pairFrames: Frame
-  /** 1 for each of these frames whose axes are those of its link. */
-  protected readonly pairAligned: Uint8Array
+  /** 1 for each of these frames that stays in the ground's plane, as its link does. */
+  protected readonly flatEnds: Uint8Array
 
   constructor(
     readonly mechanism: Chain & { readonly size: number },
@@ -87,8 +88,9 @@ export class RowTable {
       this.pairFrames.set(frameA, 2 * FRAME * k)
       this.pairFrames.set(frameB, 2 * FRAME * k + FRAME)
     })
-    this.pairAligned = Uint8Array.from(this.pairLinks, (_, k) =>
-      isAligned(this.pairFrames, FRAME * k) ? 1 : 0,
+    const flat = flatLinks(mechanism)
+    this.flatEnds = Uint8Array.from(this.pairLinks, (link, k) =>
+      isAligned(this.pairFrames, FRAME * k) ? flat[link] : 0,
     )
   }
 

@@ -6,10 +6,13 @@
  * Spatial vectors are (angular, linear at the ground's origin) in ground coordinates, so that they simply add up
  * along the tree. Source: Featherstone, Rigid Body Dynamics Algorithms, sections 2.8 to 2.11 and 4.1.
  */
-import { FRAME, isAligned, ORIGIN } from '../maths/frame'
+import { FRAME, identityFrame, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { FOLLOWS, SLIDES } from './chain'
 import type { Chain } from './chain'
+import { composeFlat, flatLinks } from './flat-links'
+
+const NONE = new Int32Array(0)
 
 export class MotionState {
   /** Coordinates, rates and accelerations by link; entry 0 (ground) stays 0. */
@@ -27,8 +30,10 @@ export class MotionState {
   readonly all: Int32Array
   /** How the screw of a link on a path bends with its coordinate, in ground; zero for straight motions. */
   private readonly bend: Float64Array
-  /** 1 for links whose frame is parallel to that of their parent at zero: most of them. */
-  private readonly aligned: Uint8Array
+  /** Links whose motion nobody has asked for yet, parents before children. */
+  private unread: Int32Array = NONE
+  /** 1 for links that stay in the ground's plane, see flat-links.ts. */
+  readonly flat: Uint8Array
   private readonly local = new Float64Array(FRAME + 12)
 
   constructor(readonly mechanism: Chain) {
@@ -37,15 +42,16 @@ export class MotionState {
     this.rate = new Float64Array(n)
     this.acceleration = new Float64Array(n)
     this.world = new Float64Array(FRAME * n)
-    this.world.set([1, 0, 0, 0, 1, 0, 0, 0, 1])
     this.screw = new Float64Array(6 * n)
     this.twist = new Float64Array(6 * n)
     this.twistRate = new Float64Array(6 * n)
     this.bend = new Float64Array(mechanism.linkPath.size > 0 ? 6 * n : 0)
-    this.aligned = Uint8Array.from({ length: n }, (_, link) =>
-      isAligned(mechanism.linkFrame, FRAME * link) ? 1 : 0,
-    )
+    this.flat = flatLinks(mechanism)
     this.all = Int32Array.from({ length: n - 1 }, (_, i) => i + 1)
+    for (let link = 0; link < n; link++) {
+      this.world.set(identityFrame(), FRAME * link)
+      if (this.flat[link]) this.screw[6 * link + 2] = mechanism.linkSign[link]
+    }
     this.place(this.all)
   }
 
@@ -53,7 +59,7 @@ export class MotionState {
   // eslint-disable-next-line max-lines-per-function -- the hottest loop there is, written out to allocate nothing
   place(links: Int32Array): void {
     const { linkParent, linkMotion, linkSign, linkFrame, linkPitch } = this.mechanism
-    const { world, screw, q: coordinates, aligned } = this
+    const { world, screw, q: coordinates, flat } = this
     for (let n = 0; n < links.length; n++) {
       const link = links[n]
       const motion = linkMotion[link]
@@ -65,57 +71,17 @@ export class MotionState {
       const f = FRAME * link
       const sign = linkSign[link]
       const q = sign * coordinates[link]
+      if (flat[link]) {
+        composeFlat(world, p, linkFrame, f, Math.cos(q), Math.sin(q), world, f)
+        screw[6 * link + 3] = sign * world[f + 10]
+        screw[6 * link + 4] = -sign * world[f + 9]
+        continue
+      }
       const slides = motion === SLIDES
       const pitch = linkPitch[link]
       const c = slides ? 1 : Math.cos(q)
       const s = slides ? 0 : Math.sin(q)
       const along = slides ? q : pitch * q
-      if (aligned[link]) {
-        const a0 = world[p]
-        const a1 = world[p + 1]
-        const a2 = world[p + 2]
-        const b0 = world[p + 3]
-        const b1 = world[p + 4]
-        const b2 = world[p + 5]
-        const d0 = world[p + 6]
-        const d1 = world[p + 7]
-        const d2 = world[p + 8]
-        const ox = linkFrame[f + 9]
-        const oy = linkFrame[f + 10]
-        const oz = linkFrame[f + 11] + along
-        const px = a0 * ox + b0 * oy + d0 * oz + world[p + 9]
-        const py = a1 * ox + b1 * oy + d1 * oz + world[p + 10]
-        const pz = a2 * ox + b2 * oy + d2 * oz + world[p + 11]
-        world[f] = a0 * c + b0 * s
-        world[f + 1] = a1 * c + b1 * s
-        world[f + 2] = a2 * c + b2 * s
-        world[f + 3] = b0 * c - a0 * s
-        world[f + 4] = b1 * c - a1 * s
-        world[f + 5] = b2 * c - a2 * s
-        world[f + 6] = d0
-        world[f + 7] = d1
-        world[f + 8] = d2
-        world[f + 9] = px
-        world[f + 10] = py
-        world[f + 11] = pz
-        const ex = sign * d0
-        const ey = sign * d1
-        const ez = sign * d2
-        const v = 6 * link
-        if (slides) {
-          screw[v + 3] = ex
-          screw[v + 4] = ey
-          screw[v + 5] = ez
-        } else {
-          screw[v] = ex
-          screw[v + 1] = ey
-          screw[v + 2] = ez
-          screw[v + 3] = py * ez - pz * ey + pitch * ex
-          screw[v + 4] = pz * ex - px * ez + pitch * ey
-          screw[v + 5] = px * ey - py * ex + pitch * ez
-        }
-        continue
-      }
       const u0 = linkFrame[f]
       const u1 = linkFrame[f + 1]
       const u2 = linkFrame[f + 2]
@@ -238,18 +204,30 @@ export class MotionState {
    */
   spreadMotion(links: Int32Array): void {
     const { linkParent, linkMotion } = this.mechanism
-    const { twist, twistRate, screw, rate, acceleration } = this
+    const { twist, twistRate, screw, rate, acceleration, flat } = this
     for (let n = 0; n < links.length; n++) {
       const link = links[n]
       const p = 6 * linkParent[link]
       const v = 6 * link
       const r = rate[link]
       const a = acceleration[link]
-      const sx = screw[v]
-      const sy = screw[v + 1]
       const sz = screw[v + 2]
       const tx = screw[v + 3]
       const ty = screw[v + 4]
+      if (flat[link]) {
+        const w = twist[p + 2] + r * sz
+        const u = twist[p + 3] + r * tx
+        const o = twist[p + 4] + r * ty
+        twist[v + 2] = w
+        twist[v + 3] = u
+        twist[v + 4] = o
+        twistRate[v + 2] = twistRate[p + 2] + a * sz
+        twistRate[v + 3] = twistRate[p + 3] + a * tx + r * (o * sz - w * ty)
+        twistRate[v + 4] = twistRate[p + 4] + a * ty + r * (w * tx - u * sz)
+        continue
+      }
+      const sx = screw[v]
+      const sy = screw[v + 1]
       const tz = screw[v + 5]
       const wx = twist[p] + r * sx
       const wy = twist[p + 1] + r * sy
@@ -273,6 +251,17 @@ export class MotionState {
         for (let k = 0; k < 6; k++) twistRate[v + k] += r * r * this.bend[v + k]
       }
     }
+  }
+
+  /** Leaves twists and spatial accelerations of links, parents before children, until `readMotion` asks for them. */
+  leaveUnread(links: Int32Array): void {
+    this.unread = links
+  }
+
+  /** Makes sure that the twists and spatial accelerations of all links are current. */
+  readMotion(): void {
+    this.spreadMotion(this.unread)
+    this.unread = NONE
   }
 
   /** A link that follows a path: its frame, screw and bend come from the path, given in the frame of the link. */

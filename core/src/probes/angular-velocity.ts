@@ -20,7 +20,9 @@ export const angularVelocity = defineProbe({
     const local: Vector = from ? axisOf(from.frameB, axis) : axisOf(identityFrame(), axis)
     return succeed({
       channel: { key: probe.id, name: probe.name, dimension: 'angularSpeed' },
-      read: ({ twist, twistRate, world }, _, out, at) => {
+      read: (state, _, out, at) => {
+        state.readMotion()
+        const { twist, twistRate, world } = state
         const base = from ? from.linkB : 0
         const direction = turned(world, FRAME * base, local)
         const [w, a] = [twist, twistRate].map((values): Vector => [

@@ -4,7 +4,10 @@
  */
 import { DenseSystem, SparseSystem } from '../maths/linear-system'
 import type { LinearSystem } from '../maths/linear-system'
-import { isLinearRow, unknownsOfTerm } from '../mechanism/row-table'
+import { blockRows } from '../mechanism/block-rows'
+import type { BlockRows } from '../mechanism/block-rows'
+import { rowEntries } from '../mechanism/row-entries'
+import { isLinearRow } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import type { Bridge } from './bridge'
@@ -12,6 +15,7 @@ import { Followed } from './followed'
 import { Gains } from './gains'
 import { rowGradient, unknownsOfRow } from './structure'
 import type { BlockPlan } from './structure'
+import type { MovedLinks } from './moving'
 import {
   LARGEST_CORRECTION,
   LEAST_REGULARITY,
@@ -39,11 +43,7 @@ export class Block {
   private readonly vector: Float64Array
   /** How far each unknown goes for one radian or one size. */
   readonly scale: Float64Array
-  /** Unknown links of every term of the rows, where they go in the matrix, and their scaled signs. */
-  private readonly firstEntry: Int32Array
-  private readonly entryLinks: Int32Array
-  private readonly entryPlaces: Int32Array
-  private readonly entrySigns: Float64Array
+  private readonly evaluated: BlockRows
   /** Pivot ratio with the sign of the determinant, see maths/lu.ts. */
   private readonly ratio = new Float64Array(1)
   /** The matrix of a single row, and how large its entry was at first. */
@@ -60,18 +60,11 @@ export class Block {
   /** Made when it is asked for first. */
   private followed: Followed | null = null
 
-  /**
-   * @param moved links on the paths of the rows that move with the unknowns, parents first
-   * @param carried further links that are placed once the block is closed, parents first
-   * @param pairs of the rows
-   */
   constructor(
     plan: BlockPlan,
     private readonly equations: Equations,
     private readonly state: MotionState,
-    private readonly moved: Int32Array,
-    private readonly carried: Int32Array,
-    private readonly pairs: Int32Array,
+    private readonly links: MovedLinks,
   ) {
     const n = plan.rows.length
     this.rows = Int32Array.from(plan.rows)
@@ -82,16 +75,6 @@ export class Block {
     const others = new Uint8Array(state.mechanism.links).fill(1)
     this.others = others
     for (const link of plan.unknowns) others[link] = 0
-    const first = [0]
-    const entries: { link: number; row: number; column: number; sign: number }[] = []
-    plan.rows.forEach((row, r) => {
-      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-        for (const [link, sign] of unknownsOfTerm(equations, t, others)) {
-          entries.push({ link, row: r, column: column.get(link)!, sign: sign * equations.scale[link] })
-        }
-        first.push(entries.length)
-      }
-    })
     const dense = n > DENSE_ROWS ? null : new DenseSystem(n)
     this.matrix = dense ?? this.sparse(plan, others, column)
     this.single = dense && n === 1 ? dense.values : null
@@ -99,10 +82,8 @@ export class Block {
       [...rowGradient(equations, state, plan.rows[0], known)].reduce((sum, [, v]) => sum + Math.abs(v), 0)
     this.leverage = n === 1 ? gradientSize(others) : 0
     this.reach = n === 1 ? gradientSize(new Uint8Array(state.mechanism.links)) : 1
-    this.firstEntry = Int32Array.from(first)
-    this.entryLinks = Int32Array.from(entries, ({ link }) => link)
-    this.entryPlaces = Int32Array.from(entries, (e) => this.matrix.place(e.row, e.column))
-    this.entrySigns = Float64Array.from(entries, ({ sign }) => sign)
+    const place = (r: number, link: number) => this.matrix.place(r, column.get(link)!)
+    this.evaluated = blockRows(equations, state, this.rows, rowEntries(equations, this.rows, others, place))
     this.bases = this.findBases()
     this.gains = plan.rows.every((row) => isLinearRow(equations, row)) ? this.solveOnce() : null
   }
@@ -198,13 +179,13 @@ export class Block {
   /** Closes the block from the predicted coordinates; the factors belong to the closed position afterwards. */
   close(): BlockFailure | null {
     if (this.gains) return this.follow(this.gains)
-    const { state, equations, rows, unknowns, vector, scale } = this
+    const { state, evaluated, rows, unknowns, vector, scale } = this
     const n = rows.length
     let corrected = 0
     let step = Infinity
     for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
       this.placeAndFactor()
-      equations.residuals(state, rows, vector)
+      evaluated.residuals(vector)
       let largest = 0
       for (let r = 0; r < n; r++) {
         const size = Math.abs(vector[r])
@@ -225,7 +206,7 @@ export class Block {
         if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
         // near a singular position another branch is near, too
         if (corrected > LARGEST_CORRECTION * Math.min(1, this.quality)) return 'no-convergence'
-        state.place(this.carried)
+        state.place(this.links.carried)
         return null
       }
       for (let i = 0; i < n; i++) state.q[unknowns[i]] += scale[i] * vector[i]
@@ -239,14 +220,15 @@ export class Block {
     const { state } = this
     if (!(Math.abs(this.regularity) > NEAR_SINGULAR)) return 'singular'
     gains.place(state.q)
-    state.place(this.moved)
-    state.place(this.carried)
+    state.place(this.links.moved)
+    state.place(this.links.carried)
     return null
   }
 
   /** Puts the block where a bridge has it. */
   placeOn(bridge: Bridge): void {
-    const { state, unknowns, moved, carried, pairs, equations } = this
+    const { state, unknowns, equations } = this
+    const { moved, carried, pairs } = this.links
     bridge.place(unknowns, state.q)
     state.place(moved)
     equations.placePairs(state, pairs)
@@ -255,11 +237,11 @@ export class Block {
 
   /** Rates and accelerations that a bridge has, and those of what the block carries. */
   moveOn(bridge: Bridge): void {
-    const { state, unknowns, moved, carried } = this
+    const { state, unknowns } = this
     bridge.rates(unknowns, state.rate)
     bridge.accelerations(unknowns, state.acceleration)
-    state.spreadMotion(moved)
-    state.spreadMotion(carried)
+    state.spreadMotion(this.links.movedForLater)
+    state.spreadMotion(this.links.carriedForLater)
   }
 
   /** Solves with the present factors; the right side, by rows, becomes scaled unknowns. */
@@ -274,14 +256,14 @@ export class Block {
 
   /** Writes the scaled rates that its rows demand of the unknowns while these rest; what moves them has its rates. */
   demandedRates(out: Float64Array): void {
-    const { state, equations, rows, unknowns, bases } = this
+    const { state, evaluated, unknowns, bases } = this
     if (bases) {
-      equations.rates(state, rows, out, bases)
+      evaluated.rates(out, bases)
       return
     }
     for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = 0
-    state.spreadRates(this.moved)
-    equations.rates(state, rows, out)
+    state.spreadRates(this.links.moved)
+    evaluated.rates(out, null)
   }
 
   /** Its scaled matrix at the present position, row by row, not factored. */
@@ -298,37 +280,37 @@ export class Block {
 
   /** Writes the second derivatives of its rows into `out` when the unknowns have these rates and no accelerations. */
   secondDerivatives(rates: Float64Array, out: Float64Array): void {
-    const { state, equations, rows, unknowns, moved } = this
+    const { state, evaluated, rows, unknowns, links } = this
     for (let i = 0; i < unknowns.length; i++) {
       state.rate[unknowns[i]] = rates[i]
       state.acceleration[unknowns[i]] = 0
     }
-    state.spreadMotion(moved)
-    equations.accelerations(state, rows, out)
+    state.spreadMotion(links.moved)
+    evaluated.accelerations(out)
     for (let r = 0; r < rows.length; r++) out[r] = -out[r]
   }
 
   /** Largest residual of its rows at the present coordinates, which must be placed. */
   get gap(): number {
-    const { equations, state, rows, vector } = this
-    equations.residuals(state, rows, vector)
+    const { evaluated, vector } = this
+    evaluated.residuals(vector)
     return vector.reduce((largest, r) => Math.max(largest, Math.abs(r)), 0)
   }
 
   /** Places what the block moves and factors its matrix at the present coordinates. */
   placeAndFactor(): void {
     const { state, equations } = this
-    state.place(this.moved)
-    equations.placePairs(state, this.pairs)
+    state.place(this.links.moved)
+    equations.placePairs(state, this.links.pairs)
     if (!this.gains) this.fillAndFactor()
   }
 
   private fillAndFactor(): void {
-    const { state, equations, rows, matrix, firstEntry, entryLinks, entryPlaces, entrySigns } = this
+    const { evaluated, matrix } = this
     const { values } = matrix
     // a loop is faster than a call for the few entries of most blocks
     for (let k = 0; k < values.length; k++) values[k] = 0
-    equations.gradients(state, rows, firstEntry, entryLinks, entryPlaces, entrySigns, values)
+    evaluated.gradients(values)
     matrix.factor(this.ratio)
   }
 
@@ -341,17 +323,17 @@ export class Block {
       this.matrix.solve(vector)
       for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
     }
-    state.spreadRates(this.moved)
-    state.spreadRates(this.carried)
+    state.spreadRates(this.links.moved)
+    state.spreadRates(this.links.carried)
   }
 
-  /** Rates and accelerations of the unknowns and of what they carry; the rest must have theirs. */
+  /** Rates and accelerations of the unknowns, and those of what they carry as far as later blocks look at it. */
   solveMotion(): void {
-    const { state, equations, rows, unknowns, vector, scale } = this
+    const { state, evaluated, unknowns, vector, scale } = this
     if (this.gains) {
       this.gains.follow(state.rate)
       this.gains.follow(state.acceleration)
-      state.spreadMotion(this.moved)
+      state.spreadMotion(this.links.movedForLater)
     } else {
       this.demandedRates(vector)
       this.matrix.solve(vector)
@@ -359,13 +341,13 @@ export class Block {
         state.rate[unknowns[i]] = scale[i] * vector[i]
         state.acceleration[unknowns[i]] = 0
       }
-      state.spreadMotion(this.moved)
-      equations.accelerations(state, rows, vector)
+      state.spreadMotion(this.links.moved)
+      evaluated.accelerations(vector)
       this.matrix.solve(vector)
       for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
-      state.spreadAccelerations(this.moved)
+      state.spreadAccelerations(this.links.movedForLater)
     }
-    state.spreadMotion(this.carried)
+    state.spreadMotion(this.links.carriedForLater)
   }
 
   /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */

@@ -1,14 +1,11 @@
 /** The links on the paths of some rows that these rows do not determine, and how a gradient is handed on to them. */
-import { unknownsOfTerm } from '../mechanism/row-table'
+import { rowEntries } from '../mechanism/row-entries'
+import type { RowEntries } from '../mechanism/row-entries'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 
 export class Followed {
-  /** First entry of every term, and one more; links, where they go, and their scaled signs. */
-  private readonly first: Int32Array
-  private readonly links: Int32Array
-  private readonly places: Int32Array
-  private readonly signs: Float64Array
+  private readonly entries: RowEntries
   private readonly scratch: Float64Array
 
   /** @param unknowns links that the rows determine */
@@ -19,34 +16,21 @@ export class Followed {
   ) {
     const mine = new Uint8Array(equations.mechanism.links)
     for (const link of unknowns) mine[link] = 1
-    const first = [0]
-    const entries: [number, number][] = []
-    for (const row of rows) {
-      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-        for (const [link, sign] of unknownsOfTerm(equations, t, mine))
-          entries.push([link, sign * equations.scale[link]])
-        first.push(entries.length)
-      }
-    }
-    this.first = Int32Array.from(first)
-    this.links = Int32Array.from(entries, ([link]) => link)
-    this.places = Int32Array.from(entries.keys())
-    this.signs = Float64Array.from(entries, ([, sign]) => sign)
-    this.scratch = new Float64Array(entries.length)
+    this.entries = rowEntries(equations, rows, mine)
+    this.scratch = new Float64Array(this.entries.links.length)
   }
 
   /** Takes from the gradient by scaled links what each row, times its multiplier, changes with them. */
   handOn(state: MotionState, multipliers: Float64Array, gradient: Float64Array): void {
-    const { equations, rows, first, links, places, signs, scratch } = this
-    let e = 0
+    const { equations, rows, entries, scratch } = this
+    const { first, links } = entries
+    for (let n = 0; n < scratch.length; n++) scratch[n] = 0
+    equations.gradients(state, rows, entries, scratch)
+    let term = 0
+    let n = 0
     for (let r = 0; r < rows.length; r++) {
-      const row = rows[r]
-      for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++, e++) {
-        const end = first[e + 1]
-        for (let n = first[e]; n < end; n++) scratch[n] = 0
-        equations.gradient(state, row, t, links, places, signs, first[e], end, scratch)
-        for (let n = first[e]; n < end; n++) gradient[links[n]] -= multipliers[r] * scratch[n]
-      }
+      term += equations.firstTerm[rows[r] + 1] - equations.firstTerm[rows[r]]
+      for (; n < first[term]; n++) gradient[links[n]] -= multipliers[r] * scratch[n]
     }
   }
 }

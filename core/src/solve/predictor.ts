@@ -11,7 +11,11 @@ export class Predictor {
   /** Time between the two noted instants; 0 while there is only one. */
   private span = 0
 
-  constructor(n: number) {
+  /** @param links whose coordinates are noted; nobody asks for those of others */
+  constructor(
+    n: number,
+    private readonly links: Int32Array,
+  ) {
     const both = () => [new Float64Array(n), new Float64Array(n)] as const
     this.q = both()
     this.rate = both()
@@ -22,11 +26,12 @@ export class Predictor {
   note(q: Float64Array, rate: Float64Array, acceleration: Float64Array, step: number): void {
     this.newest = 1 - this.newest
     this.span = step
+    const { links } = this
     const x = this.q[this.newest]
     const v = this.rate[this.newest]
     const a = this.acceleration[this.newest]
-    // for the few links of most mechanisms a loop is faster than a call
-    for (let i = 0; i < x.length; i++) {
+    for (let n = 0; n < links.length; n++) {
+      const i = links[n]
       x[i] = q[i]
       v[i] = rate[i]
       a[i] = acceleration[i]
@@ -49,9 +54,11 @@ export class Predictor {
 
   /** Writes the noted instant back. */
   recall(q: Float64Array, rate: Float64Array, acceleration: Float64Array): void {
-    q.set(this.q[this.newest])
-    rate.set(this.rate[this.newest])
-    acceleration.set(this.acceleration[this.newest])
+    for (const i of this.links) {
+      q[i] = this.q[this.newest][i]
+      rate[i] = this.rate[this.newest][i]
+      acceleration[i] = this.acceleration[this.newest][i]
+    }
   }
 
   /** Writes the coordinates expected `step` after the noted instant, those of the given links only. */

@@ -110,7 +110,10 @@ export class Solver {
     this.unit = this.equations.scale.map((scale) => 1 / scale)
     this.notedAt = time
     this.note(time)
-    this.predictor = new Predictor(mechanism.links)
+    // what is driven comes back from its driver
+    const traced = new Set(this.traced)
+    const noted = this.state.all.filter((link) => !this.driven[link] || traced.has(link))
+    this.predictor = new Predictor(mechanism.links, noted)
     this.remember(0)
   }
 

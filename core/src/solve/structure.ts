@@ -11,6 +11,7 @@ import { strongComponents } from '../maths/components'
 import { eliminate } from '../maths/elimination'
 import { matchRows } from '../maths/matching'
 import { columnRank } from '../maths/rank'
+import { rowEntries } from '../mechanism/row-entries'
 import { isLinearRow, unknownsOfTerm } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
@@ -90,15 +91,10 @@ export function rowGradient(
   known: Uint8Array,
 ): Map<number, number> {
   const gradient = new Map<number, number>()
-  for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-    const entries = unknownsOfTerm(equations, t, known)
-    const links = Int32Array.from(entries, ([link]) => link)
-    const signs = Float64Array.from(entries, ([link, sign]) => sign * equations.scale[link])
-    const places = Int32Array.from(entries, (_, k) => k)
-    const out = new Float64Array(entries.length)
-    equations.gradient(state, row, t, links, places, signs, 0, entries.length, out)
-    entries.forEach(([link], k) => gradient.set(link, (gradient.get(link) ?? 0) + out[k]))
-  }
+  const entries = rowEntries(equations, [row], known)
+  const out = new Float64Array(entries.links.length)
+  equations.gradients(state, Int32Array.of(row), entries, out)
+  entries.links.forEach((link, k) => gradient.set(link, (gradient.get(link) ?? 0) + out[k]))
   return gradient
 }
 

@@ -8,8 +8,10 @@ import type { Bridge } from './bridge'
 import type { Inputs } from './inputs'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
-import { choose, components, triangular, unknownsOfRow } from './structure'
+import { choose, components, triangular } from './structure'
 import type { Choice, Component } from './structure'
+import { movingOrder } from './moving'
+import type { MovingOrder } from './moving'
 import { closedNearby } from './assemble'
 import { BRIDGE_BELOW, CLOSED, OPENS, POOR_ROWS, POOR_UNKNOWNS } from './tolerances'
 
@@ -35,10 +37,7 @@ export class System {
   private refused = new Float64Array(0)
   private spare = new Int32Array(0)
   private spareResiduals = new Float64Array(0)
-  /** Pairs that no block places. */
-  private sparePairs = new Int32Array(0)
-  /** Links that move with no block. */
-  private first = new Int32Array(0)
+  private order!: MovingOrder
   private anyParked = false
   /** Links whose coordinates the rows determine, and those of them that are sought by iteration. */
   determined = new Int32Array(0)
@@ -67,6 +66,7 @@ export class System {
     )
     if (doubtful.length === 0) return
     this.moveParked()
+    state.readMotion()
     const opens = OPENS * this.fastest() ** 2
     const momentary = doubtful.filter((k) =>
       choices[k].spare.some((row) => Math.abs(equations.acceleration(state, row)) > opens),
@@ -144,7 +144,7 @@ export class System {
     const { state, equations, spare, blocks } = this
     const failure = this.closeUpTo(blocks.length - 1, inputs, time, isKnown ? 0 : Infinity)
     if (failure) return failure
-    equations.placePairs(state, this.sparePairs)
+    equations.placePairs(state, this.order.sparePairs)
     equations.residuals(state, spare, this.spareResiduals)
     for (let n = 0; n < spare.length; n++) {
       if (!(Math.abs(this.spareResiduals[n]) < CLOSED)) {
@@ -157,7 +157,7 @@ export class System {
   /** Closes the blocks up to one; those from `loose` on may come out on either branch. */
   closeUpTo(last: number, inputs: Inputs | null, time: number, loose = Infinity): SystemFailure | null {
     const { state, blocks, branches, bridges, refused } = this
-    state.place(this.first)
+    state.place(this.order.first)
     for (let b = 0; b <= last; b++) {
       const block = blocks[b]
       const bridge = bridges[b]
@@ -225,10 +225,11 @@ export class System {
     return this.bridges.some((bridge) => bridge !== null)
   }
 
-  /** Rates and accelerations of everything at the closed position. */
+  /** Rates and accelerations of all coordinates at the closed position; what no row looks at is left unread. */
   differentiate(last = this.blocks.length - 1): void {
-    const { state, blocks, first, bridges } = this
-    state.spreadMotion(first)
+    const { state, blocks, bridges } = this
+    state.spreadMotion(this.order.firstForLater)
+    state.leaveUnread(this.order.unread)
     for (let b = 0; b <= last; b++) {
       const bridge = bridges[b]
       if (bridge && bridge.share >= 0 && bridge.share <= 1) {
@@ -265,7 +266,7 @@ export class System {
 
   /** Rates of the determined links from those of the others, at the closed position. */
   solveRates(): void {
-    this.state.spreadRates(this.first)
+    this.state.spreadRates(this.order.first)
     for (let b = 0; b < this.blocks.length; b++) this.blocks[b].solveRates()
   }
 
@@ -329,48 +330,18 @@ export class System {
   /** Makes the blocks of the present choices. */
   private build(): void {
     const { equations, state } = this
-    const { linkParent, links } = state.mechanism
     const plans = triangular(
       equations,
       this.choices.flatMap(({ rows }) => rows),
       this.choices.flatMap(({ unknowns }) => unknowns),
     )
-    // the block after which a link is placed; parents come before children
-    const ready = new Int32Array(links).fill(-1)
-    plans.forEach(({ unknowns }, b) => {
-      for (const link of unknowns) ready[link] = b
-    })
-    for (let link = 1; link < links; link++) ready[link] = Math.max(ready[link], ready[linkParent[link]])
-    const standing: number[][] = plans.map(() => [])
-    for (let link = 1; link < links; link++) if (ready[link] >= 0) standing[ready[link]].push(link)
-
-    const nothingKnown = new Uint8Array(links)
-    const needed = new Uint8Array(links)
-    const placed = new Set<number>()
-    this.blocks = plans.map((plan, b) => {
-      for (const row of plan.rows) {
-        for (const link of unknownsOfRow(equations, row, nothingKnown)) {
-          for (let l = link; l > 0 && ready[l] === b; l = linkParent[l]) needed[l] = 1
-        }
-      }
-      const pairs = pairsOf(equations, plan.rows)
-      for (const pair of pairs) placed.add(pair)
-      return new Block(
-        plan,
-        equations,
-        state,
-        Int32Array.from(standing[b].filter((link) => needed[link])),
-        Int32Array.from(standing[b].filter((link) => !needed[link])),
-        pairs,
-      )
-    })
-    this.first = state.all.filter((link) => ready[link] < 0)
+    this.order = movingOrder(equations, plans)
+    this.blocks = plans.map((plan, b) => new Block(plan, equations, state, this.order.blocks[b]))
     this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
     this.determined = Int32Array.from(plans.flatMap(({ unknowns }) => unknowns))
     this.sought = Int32Array.from(this.blocks.flatMap(({ gains, unknowns }) => (gains ? [] : [...unknowns])))
     this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
     this.spareResiduals = new Float64Array(this.spare.length)
-    this.sparePairs = Int32Array.from([...equations.pairs.keys()].filter((pair) => !placed.has(pair)))
     for (const block of this.blocks) block.placeAndFactor()
     this.branches = Int8Array.from(this.blocks, (block) => block.branch)
     this.bridges = this.blocks.map(() => null)
@@ -381,13 +352,3 @@ export class System {
 
 const sameChoice = (a: Choice, b: Choice): boolean =>
   a.rows.every((row, k) => row === b.rows[k]) && a.unknowns.every((link, k) => link === b.unknowns[k])
-
-function pairsOf(equations: Equations, rows: readonly number[]): Int32Array {
-  const pairs = new Set<number>()
-  for (const row of rows) {
-    for (let t = equations.firstTerm[row]; t < equations.firstTerm[row + 1]; t++) {
-      if (equations.termPair[t] >= 0) pairs.add(equations.termPair[t])
-    }
-  }
-  return Int32Array.from(pairs)
-}
