@@ -9,6 +9,7 @@ import DockFrame from '~/fields/DockFrame.vue'
 import { usePartMakerStore } from '~/build/parts/part-maker'
 import { useExchangeStore } from '~/build/files/exchange'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { usePanelsStore } from '~/model/screen/panels'
 import { placeBeside } from '~/build/parts/free-place'
 
 const props = defineProps<{ bounds: () => [number, number, number, number, number, number] | null }>()
@@ -21,7 +22,7 @@ const TABS = [
 const maker = usePartMakerStore()
 const mechanism = useMechanismStore()
 const exchange = useExchangeStore()
-const open = ref<(typeof TABS)[number]['id']>('parts')
+const { build: open } = storeToRefs(usePanelsStore())
 
 // a file dropped anywhere opens the tab that tells about it
 watch(

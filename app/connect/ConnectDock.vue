@@ -6,6 +6,7 @@ import NamedPoses from './poses/NamedPoses.vue'
 import RelationMaker from './relations/RelationMaker.vue'
 import SpringMaker from './SpringMaker.vue'
 import DockFrame from '~/fields/DockFrame.vue'
+import { usePanelsStore } from '~/model/screen/panels'
 import { usePickingStore } from '~/model/picking/picking'
 
 const TABS = [
@@ -16,7 +17,7 @@ const TABS = [
   { id: 'poses', name: 'Poses' },
 ] as const
 const picking = usePickingStore()
-const open = ref<(typeof TABS)[number]['id']>('joint')
+const { connect: open } = storeToRefs(usePanelsStore())
 watch(open, picking.stop)
 onBeforeUnmount(picking.stop)
 </script>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** A form that makes something of what is picked: what is given in two columns, then what it would do and the button. */
+import { isForMenu } from '~/fields/menus'
+import { useFormFaults } from '~/fields/form-faults'
 import EffectLine from './EffectLine.vue'
 
+const isFaulty = useFormFaults()
 defineProps<{
   /** What is made: "joint". */
   noun: string
@@ -21,8 +24,8 @@ defineProps<{
     class="maker"
     :style="{ gridTemplateColumns: columns.map((share) => `minmax(0, ${share}fr)`).join(' ') }"
     :aria-label="`New ${noun}`"
-    @submit.prevent="maker.make"
-    @keydown.escape="maker.clear"
+    @submit.prevent="isFaulty || maker.make()"
+    @keydown.escape="isForMenu() || maker.clear()"
   >
     <div class="column"><slot name="picks" /></div>
     <div class="column"><slot name="values" /></div>
@@ -32,7 +35,12 @@ defineProps<{
       <EffectLine v-if="maker.effect || maker.fault" :effect="maker.effect" :fault="maker.fault" />
       <slot name="warning" />
       <div class="ways">
-        <v-btn color="primary" variant="flat" type="submit" :disabled="!maker.effect || maker.effect.isWrong">
+        <v-btn
+          color="primary"
+          variant="flat"
+          type="submit"
+          :disabled="isFaulty || !maker.effect || maker.effect.isWrong"
+        >
           {{
             maker.effect && !maker.effect.holds && !maker.effect.isWrong
               ? 'Make it suspended'

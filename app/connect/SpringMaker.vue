@@ -56,7 +56,7 @@ const setCoils = (spring: Spring) => (value: Quantity) =>
     if (read.ok) own.coils = read.value
   })
 const remove = async (spring: Spring) =>
-  tell(await mechanism.edit(`Take ${spring.name} away`, (draft) => removalOf(draft, [spring.id]).document))
+  tell(await mechanism.edit(`Delete ${spring.name}`, (draft) => removalOf(draft, [spring.id]).document))
 </script>
 
 <template>
@@ -85,7 +85,7 @@ const remove = async (spring: Spring) =>
       />
       <QuantityField label="Wire" :value="spring.wire" dimension="length" :commit="set(spring, 'wire')" />
       <QuantityField label="Coils" :value="spring.coils" dimension="number" :commit="setCoils(spring)" />
-      <IconButton :icon="mdiDeleteOutline" :name="`Take ${spring.name} away`" @click="remove(spring)" />
+      <IconButton :icon="mdiDeleteOutline" :name="`Delete ${spring.name}`" @click="remove(spring)" />
     </div>
   </div>
 </template>

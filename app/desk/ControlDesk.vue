@@ -113,7 +113,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
           <IconButton
             :icon="mdiClose"
             size="x-small"
-            :name="`Take ${reading.channel.name} off the desk`"
+            :name="`Remove ${reading.channel.name} from the desk`"
             @click="takeOff(index, reading.channel.name)"
           />
           <div class="setting" :class="control.as">
@@ -133,7 +133,7 @@ const toggle = () => (recorder.recording ? recorder.stop() : recorder.begin(star
           <IconButton
             :icon="mdiClose"
             size="x-small"
-            :name="`Take ${grip.name} off the desk`"
+            :name="`Remove ${grip.name} from the desk`"
             @click="takeOff(index, grip.name)"
           />
           <div class="setting datum"><DatumControl :grip="grip" /></div>
@@ -180,7 +180,7 @@ header {
 }
 
 .on {
-  color: rgb(var(--v-theme-playhead));
+  color: rgb(var(--v-theme-error));
 }
 
 .tolerance,

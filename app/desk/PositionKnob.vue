@@ -102,6 +102,6 @@ circle {
 }
 
 .hand {
-  stroke: rgb(var(--v-theme-playhead));
+  stroke: rgb(var(--v-theme-on-surface));
 }
 </style>

@@ -98,7 +98,7 @@ export function useDesk() {
     pull,
     range,
     takeOff: (index: number, name: string) =>
-      alter(`Take ${name} off the desk`, (controls) => controls.splice(index, 1)),
+      alter(`Remove ${name} from the desk`, (controls) => controls.splice(index, 1)),
     showAs: (index: number, name: string, as: NonNullable<DeskControl['as']>) =>
       alter(`${name} by a ${as}`, (controls) => (controls[index] = { ...controls[index], as })),
   }

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** A field for a name. Enter or leaving the field commits, Escape takes back; an empty name is refused. */
+import { useFieldFault } from '~/fields/form-faults'
+
 const props = defineProps<{ label: string; value: string }>()
 const emit = defineEmits<{ commit: [name: string] }>()
 
 const text = ref(props.value)
 const fault = ref('')
+useFieldFault(fault)
 
 watch(
   () => props.value,
@@ -14,6 +17,12 @@ watch(
 function takeBack(value: string) {
   text.value = value
   fault.value = ''
+}
+
+/** What was typed is taken back before Escape means anything else. */
+function leave(event: Event) {
+  if (text.value !== props.value) event.stopPropagation()
+  takeBack(props.value)
 }
 
 function submit() {
@@ -32,7 +41,7 @@ function submit() {
     spellcheck="false"
     autocomplete="off"
     @keydown.enter="submit"
-    @keydown.escape="takeBack(value)"
+    @keydown.escape="leave"
     @blur="submit"
   />
 </template>

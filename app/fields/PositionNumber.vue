@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A joint position as a number: Enter brings it there, Escape takes back. What is refused stays with the reason below. */
 import { parseQuantity, reasons } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
 import { useJointControl } from '~/model/pose/useJointControl'
 import type { Reading } from '~/model/pose/useReadings'
 import { display, positionDimension } from '~/fields/display'
 import FaultLine from '~/fields/FaultLine.vue'
 
 const props = defineProps<{ reading: Reading }>()
+const mechanism = useMechanismStore()
 const { goTo } = useJointControl()
 const typed = ref<string | null>(null)
 const fault = ref('')
@@ -29,6 +31,12 @@ async function submit() {
   if (refused.length === 0) typed.value = null
 }
 
+// what was refused may be mended elsewhere
+watch(
+  () => mechanism.document,
+  () => (fault.value = ''),
+)
+
 function takeBack() {
   typed.value = null
   fault.value = ''
@@ -47,7 +55,7 @@ function takeBack() {
     @keydown.escape="takeBack"
     @blur="fault === '' && takeBack()"
   />
-  <FaultLine :text="fault"><button type="button" @click="takeBack">Take back</button></FaultLine>
+  <FaultLine :text="fault"><button type="button" @click="takeBack">Cancel</button></FaultLine>
 </template>
 
 <style scoped>

@@ -14,6 +14,7 @@ import {
 } from '@ligamen/core'
 import type { Dimension, Problem, Quantity } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
+import { useFieldFault } from '~/fields/form-faults'
 
 const props = defineProps<{
   label: string
@@ -31,6 +32,7 @@ const props = defineProps<{
 const shown = computed(() => (props.value === null ? '' : inWords(props.value)))
 const text = ref(shown.value)
 const fault = ref('')
+const mayGoBack = useFieldFault(fault)
 const busy = ref(false)
 /** What was refused last, so that leaving the field does not try it again. */
 let refusedText = ''
@@ -82,7 +84,8 @@ async function attempt(typed: string, change: () => Promise<readonly Problem[]>)
   else refusedText = typed
 }
 
-function takeBack() {
+function takeBack(event?: Event) {
+  if (text.value !== shown.value) event?.stopPropagation()
   text.value = shown.value
   fault.value = ''
 }
@@ -103,7 +106,9 @@ function takeBack() {
       @blur="submit"
     />
     <FaultLine :text="fault"
-      ><button type="button" @click="takeBack">Back to {{ shown }}</button></FaultLine
+      ><button v-if="shown !== '' && mayGoBack()" type="button" @click="takeBack()">
+        Back to {{ shown }}
+      </button></FaultLine
     >
   </div>
 </template>

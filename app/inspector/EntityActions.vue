@@ -23,7 +23,7 @@ async function suspend() {
 
 async function remove() {
   const name = mechanism.nameOf(props.id)
-  const refused = await mechanism.edit(`Take away ${name}`, (draft) => removalOf(draft, [props.id]).document)
+  const refused = await mechanism.edit(`Delete ${name}`, (draft) => removalOf(draft, [props.id]).document)
   fault.value = reasons(refused)
   if (refused.length === 0) selection.clear()
 }
@@ -32,7 +32,7 @@ async function remove() {
 <template>
   <div class="actions">
     <v-btn v-if="list" @click="suspend">{{ suspended ? 'Restore' : 'Suspend' }}</v-btn>
-    <v-btn :title="hanging" @click="remove">Take away</v-btn>
+    <v-btn :title="hanging" @click="remove">Delete</v-btn>
     <p class="muted">{{ hanging }}</p>
     <FaultLine :text="fault" />
   </div>

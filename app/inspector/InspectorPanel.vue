@@ -28,7 +28,7 @@ const mate = computed(() => found('mate', mechanism.document?.mates))
 const relation = computed(() => found('relation', mechanism.document?.relations))
 const HINTS = {
   build:
-    'Select a body to see its part, place and mass. Make parts from the kit below; the first one is held to ground.',
+    'Select a body to see its part, place and mass. Make parts from the kit below; the first one is fixed to ground.',
   connect:
     'Select a joint to set its limits, or pick two datums below to make one. Drag a body to see what is free.',
 }

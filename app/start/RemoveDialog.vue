@@ -9,7 +9,7 @@ const emit = defineEmits<{ done: []; cancel: [] }>()
     <v-card :title="title">
       <v-card-text>{{ detail }}</v-card-text>
       <v-card-actions>
-        <v-btn autofocus @click="emit('cancel')">Keep it</v-btn>
+        <v-btn autofocus @click="emit('cancel')">Cancel</v-btn>
         <v-btn color="error" variant="flat" @click="emit('done')">Delete</v-btn>
       </v-card-actions>
     </v-card>

@@ -4,6 +4,11 @@
  * pan, wheel to zoom, click to select or to pick a datum.
  */
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import AxisSign from './AxisSign.vue'
+import ViewMenu from './ViewMenu.vue'
+import { usePlacing } from '~/model/pose/usePlacing'
+import { useSeenStore } from '~/view/seen'
+import { viewActions } from '~/view/view-actions'
 import { useModelPointer } from '~/view/pointer/useModelPointer'
 import { useViewport } from '~/view/useViewport'
 import { useGesturesStore } from '~/view/pointer/gestures'
@@ -11,12 +16,18 @@ import { usePickingStore } from '~/model/picking/picking'
 import { useVisibilityStore } from '~/model/screen/visibility'
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { view, fit, picture } = useViewport(canvas)
+const { view, look, lookBack, picture } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
 const gestures = useGesturesStore()
-defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
+const seen = useSeenStore()
+const { bodies } = usePlacing()
+const spacing = computed(() => Number((1000 * (seen.grid ?? 0)).toPrecision(3)))
+const actions = computed(() =>
+  viewActions({ look, lookBack }, bodies.value, seen.parallel, (on) => (seen.parallel = on)),
+)
+defineExpose({ picture, actions, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
 </script>
 
 <template>
@@ -25,7 +36,7 @@ defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.bo
       ref="canvas"
       tabindex="0"
       role="application"
-      aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick, F to fit"
+      aria-label="Model: drag a body to move it, drag elsewhere to orbit, right-drag to pan, wheel to zoom, click to pick"
       :class="{ picking: picking.wanted || gestures.drawing }"
       @pointerdown.capture="press"
       @pointermove="move"
@@ -38,9 +49,10 @@ defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.bo
         variant="flat"
         :icon="mdiFitToScreenOutline"
         aria-label="Fit the model into the view"
-        title="Fit (F)"
-        @click="fit"
+        title="Fit the model into the view"
+        @click="look(null)"
       />
+      <ViewMenu :actions="actions" />
       <v-btn
         v-if="visibility.anythingAway"
         color="surface"
@@ -51,6 +63,8 @@ defineExpose({ picture, fit, bounds: (ids?: readonly string[]) => view.value?.bo
         @click="visibility.showAll"
       />
     </div>
+    <AxisSign @look="look" />
+    <p v-if="seen.grid !== null" class="spacing muted">Grid {{ spacing }} mm</p>
     <slot />
   </div>
 </template>
@@ -73,6 +87,15 @@ canvas {
 
 canvas:focus-visible {
   outline-offset: -2px;
+}
+
+.spacing {
+  position: absolute;
+  bottom: 8px;
+  left: 12px;
+  margin: 0;
+  font-size: 11px;
+  pointer-events: none;
 }
 
 .picking {

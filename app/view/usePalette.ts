@@ -12,9 +12,11 @@ export function usePalette() {
       gridSoft: c['grid-soft']!,
       edge: c.edge!,
       primary: c.primary!,
+      selected: c.selected!,
       playhead: c.playhead!,
       measured: c.measured!,
       muted: c.muted!,
+      error: c.error!,
     }
   })
 }

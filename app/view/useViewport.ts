@@ -1,5 +1,5 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, selection, marks, theme. */
-import { usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
+import { useResizeObserver } from '@vueuse/core'
 import { identityFrame } from '@ligamen/core'
 import { meshes } from '~/model/meshes/meshes'
 import { usePlaybackStore } from '~/model/pose/playback'
@@ -11,6 +11,7 @@ import { useSectionStore } from '~/view/section'
 import { useOverlaysStore } from '~/view/overlays'
 import { Viewport } from '~/view/three/viewport'
 import { useHandles } from './useHandles'
+import { useLooking } from './useLooking'
 import { useMarks } from './useMarks'
 import { usePalette } from './usePalette'
 import { useTrails } from './useTrails'
@@ -22,15 +23,13 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const overlays = useOverlaysStore()
   const section = useSectionStore()
   const palette = usePalette()
-  const calm = usePreferredReducedMotion()
   const strandTurns = useStrandTurns()
   const view = shallowRef<Viewport | null>(null)
   const showTrails = useTrails(view)
   const { showGlyphs, showMarks } = useMarks(view)
+  const { look, lookBack, frame } = useLooking(view)
   useHandles(view, showPose)
   usePreviewClock()
-  /** How many bodies the view has been fitted to. */
-  let framed = -1
 
   function showDocument() {
     if (!view.value || !run.document) return
@@ -40,10 +39,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     showGlyphs()
     showTrails()
     showMarks()
-    const bodies = run.document.bodies.length
-    // what is added comes into sight
-    if (bodies > framed) view.value.frame(framed > 0 && calm.value !== 'reduce')
-    framed = bodies
+    frame(run.document.bodies.length)
   }
 
   function showPose() {
@@ -87,7 +83,8 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
 
   return {
     view,
-    fit: () => view.value?.frame(calm.value !== 'reduce'),
+    look,
+    lookBack,
     picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
   }
 }

@@ -133,7 +133,7 @@ export { resolvedParts, resolvePart, shapeOf } from './geometry/parts'
 export type { ResolvedPart } from './geometry/parts'
 
 /* Frames and places */
-export { FRAME, identityFrame, inverse, multiply, ORIGIN } from './maths/frame'
+export { axisOf, FRAME, identityFrame, inverse, multiply, ORIGIN, originOf } from './maths/frame'
 export type { Frame } from './maths/frame'
 export { readQuaternion } from './maths/quaternion'
 export { moved, turnedAbout } from './maths/rigid-motion'

@@ -16,7 +16,7 @@ export class Workshop {
     scenarios: [{ id: 'run', name: 'Run', length: '1 s', frameRate: 60, drivers: [] }],
   }
 
-  /** The first body is held to ground. */
+  /** The first body is fixed to ground. */
   body(
     id: string,
     kind: string,

@@ -7,14 +7,21 @@ import OutlineField from './OutlineField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import PartFields from '~/fields/PartFields.vue'
 import PointFields from '~/fields/PointFields.vue'
+import { isForMenu } from '~/fields/menus'
+import { useFormFaults } from '~/fields/form-faults'
 import { keep } from '~/fields/keep'
 import { AXES, usePartMakerStore } from '~/build/parts/part-maker'
 
 const maker = usePartMakerStore()
 const shape = computed(() => shapeType(maker.part!.shape)!)
-const ready = computed(() => maker.problems.length === 0)
+const isFaulty = useFormFaults(() => maker.problems.length === 0)
+const ready = computed(() => maker.problems.length === 0 && !isFaulty.value)
 const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AXES, title: value }))
 
+/** Escape closes a list of choices, or takes back what is being typed, before it closes the form. */
+function cancel() {
+  if (!isForMenu()) maker.cancel()
+}
 const setDimension = (name: string) => keep((value: Quantity) => maker.setDimension(name, value))
 const setPlace = (k: number, value: Quantity) => Promise.resolve(maker.setPlace(k, value))
 const setOption = (name: string, value: string) =>
@@ -25,8 +32,8 @@ const setOption = (name: string, value: string) =>
   <form
     class="maker"
     :aria-label="`New ${shape.noun}`"
-    @submit.prevent="maker.make"
-    @keydown.escape="maker.cancel"
+    @submit.prevent="ready && maker.make()"
+    @keydown.escape="cancel"
   >
     <div class="fields">
       <div class="field wide">
@@ -55,7 +62,10 @@ const setOption = (name: string, value: string) =>
       </div>
     </div>
     <div class="end">
-      <FaultLine v-if="!ready" :text="`${reasons(maker.problems)} The last shape that holds is shown.`" />
+      <FaultLine
+        v-if="maker.problems.length > 0"
+        :text="`${reasons(maker.problems)} The last shape that holds is shown.`"
+      />
       <p v-else class="muted">The ghost in the view shows it; every number can be changed later.</p>
       <v-btn color="primary" variant="flat" type="submit" :disabled="!ready"
         >Add {{ maker.part!.name }}</v-btn

@@ -22,7 +22,8 @@ const coming = computed(() => {
   const { effect } = maker
   if (!effect) return ''
   if (maker.inPlace) return 'Nothing moves: the joint is made where things stand.'
-  if (effect.comes === 'both') return 'Both are tied already: what is loose gives way.'
+  if (effect.comes === 'both')
+    return 'Neither stays exactly where it is: both parts move until the datums meet.'
   const [mover, stayer] =
     effect.comes === 'first' ? (['first', 'second'] as const) : (['second', 'first'] as const)
   return `${bodyOf(mover)} comes to ${bodyOf(stayer)}.`

@@ -161,7 +161,7 @@ async function chain() {
 }
 
 const remove = (wanted: NamedPose) =>
-  mechanism.edit(`Take away pose ${wanted.name}`, (draft) => removalOf(draft, [wanted.id]).document)
+  mechanism.edit(`Delete pose ${wanted.name}`, (draft) => removalOf(draft, [wanted.id]).document)
 </script>
 
 <template>
@@ -243,9 +243,7 @@ const remove = (wanted: NamedPose) =>
           @click="reorder(kept, 1)"
         />
         <v-btn variant="text" :aria-label="`Update pose ${kept.name}`" @click="update(kept)">Update</v-btn>
-        <v-btn variant="text" :aria-label="`Take away pose ${kept.name}`" @click="remove(kept)"
-          >Take away</v-btn
-        >
+        <v-btn variant="text" :aria-label="`Delete pose ${kept.name}`" @click="remove(kept)">Delete</v-btn>
       </li>
     </ul>
     <v-btn v-if="poses.length > 1" class="chain" color="primary" variant="flat" @click="chain">

@@ -43,10 +43,13 @@ button {
   text-align: left;
 }
 
-button:hover,
+button:hover {
+  background: rgb(var(--v-theme-line-soft));
+}
+
 button.selected {
-  color: rgb(var(--v-theme-on-primary-soft));
-  background: rgb(var(--v-theme-primary-soft));
+  color: rgb(var(--v-theme-on-selected-soft));
+  background: rgb(var(--v-theme-selected-soft));
 }
 
 .name {

@@ -131,6 +131,6 @@ function endDrag() {
 }
 
 .mark.chosen {
-  box-shadow: 0 0 0 3px rgb(var(--v-theme-playhead));
+  box-shadow: 0 0 0 3px rgb(var(--v-theme-selected));
 }
 </style>

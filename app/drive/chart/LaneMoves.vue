@@ -305,7 +305,7 @@ function key(event: KeyboardEvent, one: Placed) {
 }
 
 .move.chosen {
-  background: rgba(var(--v-theme-playhead), 0.12);
+  background: rgba(var(--v-theme-selected), 0.16);
 }
 
 .edge {
@@ -325,7 +325,7 @@ function key(event: KeyboardEvent, one: Placed) {
   margin-top: -6px;
   cursor: ns-resize;
   background: rgb(var(--v-theme-surface));
-  border: 2px solid rgb(var(--v-theme-playhead));
+  border: 2px solid rgb(var(--v-theme-selected));
   border-radius: 50%;
 }
 

@@ -68,7 +68,7 @@ useResizeObserver(() => props.chart, lay)
 }
 
 .tie.chosen {
-  border-color: rgb(var(--v-theme-playhead));
+  border-color: rgb(var(--v-theme-selected));
   opacity: 1;
 }
 </style>

@@ -291,11 +291,11 @@ const toggle = (lane: string) => {
 
 .open > button,
 .open > .cue-label {
-  background: rgb(var(--v-theme-primary-soft));
+  background: rgb(var(--v-theme-selected-soft));
 }
 
 .open > :deep(button .muted) {
-  color: rgb(var(--v-theme-on-primary-soft));
+  color: rgb(var(--v-theme-on-selected-soft));
 }
 
 .empty {

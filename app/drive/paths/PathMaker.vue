@@ -54,7 +54,7 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
       <v-checkbox
         v-if="maker.open === 'new'"
         v-model="maker.oriented"
-        label="Turns along with it"
+        label="Follows the tangent"
         hide-details
         density="compact"
       />
@@ -79,7 +79,7 @@ onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
         <IconButton
           :icon="mdiClose"
           size="x-small"
-          :name="`Take point ${k + 1} away`"
+          :name="`Delete point ${k + 1}`"
           @click="maker.remove(k)"
         />
       </div>

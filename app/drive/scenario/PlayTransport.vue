@@ -123,16 +123,16 @@ const nextSpeed = (value: number) => {
     />
     <IconButton
       :icon="mdiContainStart"
-      name="Play from here"
+      name="Start of the range here"
       :disabled="!run.take"
-      title="Mark where playing starts ([)"
+      title="The range that is played starts here ([)"
       @click="playback.mark('start')"
     />
     <IconButton
       :icon="mdiContainEnd"
-      name="Play up to here"
+      name="End of the range here"
       :disabled="!run.take"
-      title="Mark where playing ends (])"
+      title="The range that is played ends here (])"
       @click="playback.mark('end')"
     />
     <v-btn v-if="playback.marks" size="small" @click="playback.unmark">Play all</v-btn>

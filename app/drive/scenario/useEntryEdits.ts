@@ -55,7 +55,7 @@ export function useEntryEdits() {
     copy,
     paste,
     takeAway: (name: string, keys: readonly string[]): Refused =>
-      mechanism.edit(`Take away ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
+      mechanism.edit(`Delete ${name}`, (draft) => removeFromScenario(draft, id(), keys, timing.items)),
     /** Where an entry starts now, in words. */
     startOf: (key: string): string => {
       const start = timing.itemOf(key)?.start ?? 0

@@ -48,7 +48,7 @@ export function useScenarioEdits() {
     const next = mechanism.document!.scenarios.find((scenario) => scenario.id !== gone)
     if (!next) return []
     await mechanism.chooseScenario(next.id)
-    return mechanism.edit(`Take away ${name}`, (draft) => {
+    return mechanism.edit(`Delete ${name}`, (draft) => {
       draft.scenarios = draft.scenarios.filter((scenario) => scenario.id !== gone)
       for (const scenario of draft.scenarios) if (scenario.startAfter === gone) delete scenario.startAfter
     })

@@ -33,7 +33,7 @@ const timing = useTimingStore()
     >
     <StartField :name="name" :entry="entry" :timed="timed" :has-turn="hasTurn" :alter="alter" />
     <slot />
-    <IconButton :icon="mdiDeleteOutline" :name="`Take ${name} away`" @click="emit('remove')" />
+    <IconButton :icon="mdiDeleteOutline" :name="`Delete ${name}`" @click="emit('remove')" />
   </div>
 </template>
 
@@ -47,7 +47,7 @@ const timing = useTimingStore()
 }
 
 .chosen {
-  border-left-color: rgb(var(--v-theme-playhead));
+  border-left-color: rgb(var(--v-theme-selected));
 }
 
 .name {

@@ -44,12 +44,12 @@ const rows = computed(() =>
 )
 const LAWS = [...lawKinds.map((value) => ({ value, title: motionLaw(value)!.noun }))]
 const TARGETS = [
-  { value: 'to', title: 'ends at' },
-  { value: 'by', title: 'changes by' },
+  { value: 'to', title: 'to a value' },
+  { value: 'by', title: 'by distance' },
 ]
 const LASTS = [
-  { value: 'time', title: 'lasts' },
-  { value: 'rates', title: 'at most' },
+  { value: 'time', title: 'duration' },
+  { value: 'rates', title: 'speed limit' },
 ]
 
 type Row = (typeof rows.value)[number]
@@ -69,7 +69,7 @@ const setTarget = (row: Row) => (value: Quantity) =>
 function say(row: Row, way: string) {
   const levels = timing.itemOf(row.key)?.levels
   if (!levels) return
-  void alter(row, way === 'to' ? 'absolute' : 'by an amount', (move) => {
+  void alter(row, way === 'to' ? 'absolute' : 'by distance', (move) => {
     delete move.to
     delete move.by
     const value = way === 'to' ? levels[1] : levels[1] - levels[0]
@@ -108,7 +108,7 @@ const remove = (row: Row) => entries.takeAway(`${props.lane.name}, ${row.name}`,
 const fault = ref('')
 /** A lane that is muted moves nothing, and keeps its moves. */
 const rest = (on: boolean) =>
-  edits.alterDriver(`${props.lane.name}: ${on ? 'muted' : 'acts'}`, props.driver.id, (driver) => {
+  edits.alterDriver(`${props.lane.name}: ${on ? 'disabled' : 'enabled'}`, props.driver.id, (driver) => {
     if (on) driver.suspended = true
     else delete driver.suspended
   })
@@ -146,7 +146,7 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
       </div>
       <div class="pair lasts">
         <v-select
-          label="Given by"
+          label="Defined by"
           :items="LASTS"
           :model-value="row.limited ? 'rates' : 'time'"
           @update:model-value="last(row, $event)"
@@ -200,9 +200,9 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         {{ timing.locked.has(driver.id) ? 'Unlock' : 'Lock' }} the lane
       </v-btn>
       <v-btn :aria-pressed="driver.suspended === true" @click="rest(!driver.suspended)">
-        {{ driver.suspended ? 'Let the lane act' : 'Mute the lane' }}
+        {{ driver.suspended ? 'Enable the driver' : 'Disable the driver' }}
       </v-btn>
-      <v-btn @click="entries.takeAway(`the driver of ${lane.name}`, [driver.id])">Take the lane away</v-btn>
+      <v-btn @click="entries.takeAway(`the driver of ${lane.name}`, [driver.id])">Delete the driver</v-btn>
       <FaultLine v-if="fault" :text="fault" />
       <span v-else class="muted">click into the lane above for a move there</span>
     </template>

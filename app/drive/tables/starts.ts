@@ -1,4 +1,4 @@
-/** When something starts, as one choice: in its turn, at a time, after or with something else, when a value is passed. */
+/** When something starts, as one choice: after the previous move, at a time, after or with something else, when a value is passed. */
 import { startingEntries } from '@ligamen/core'
 import type { MechanismDocument, Scenario, Timed } from '@ligamen/core'
 
@@ -19,7 +19,7 @@ export function startChoices(document: MechanismDocument, scenario: Scenario, ke
   // what others can be tied to has an id of its own
   const others = entries.filter((entry) => entry.key !== key && entry.id !== null)
   return [
-    ...(own?.kind === 'move' ? [{ value: { way: 'turn' as const }, title: 'in its turn' }] : []),
+    ...(own?.kind === 'move' ? [{ value: { way: 'turn' as const }, title: 'after the previous move' }] : []),
     { value: { way: 'at' }, title: 'at a time' },
     ...others.map(({ key: id, name }) => ({ value: { way: 'after' as const, id }, title: `after ${name}` })),
     ...others.map(({ key: id, name }) => ({ value: { way: 'with' as const, id }, title: `with ${name}` })),

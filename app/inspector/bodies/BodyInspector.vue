@@ -50,7 +50,7 @@ const rename = (name: string) =>
   })
 
 async function holdToGround(on: boolean) {
-  const refused = await mechanism.edit(`${on ? 'Hold' : 'Let go'} ${props.body.name}`, (draft) => {
+  const refused = await mechanism.edit(`${on ? 'Fix' : 'Release'} ${props.body.name}`, (draft) => {
     const target = draft.bodies.find((b) => b.id === props.body.id)!
     if (on) target.grounded = true
     else delete target.grounded
@@ -62,19 +62,19 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
 
 <template>
   <h2 class="heading">
-    {{ body.name }} <span>{{ body.grounded ? 'held to ground' : 'body' }}</span>
+    {{ body.name }} <span>{{ body.grounded ? 'fixed to ground' : 'body' }}</span>
   </h2>
   <div class="name"><NameField label="Name" :value="body.name" @commit="rename" /></div>
   <template v-if="stage.stage !== 'drive'">
     <div class="switches">
       <v-btn :aria-pressed="body.grounded === true" @click="holdToGround(!body.grounded)">
-        {{ body.grounded ? 'Let go of ground' : 'Hold to ground' }}
+        {{ body.grounded ? 'Release from ground' : 'Fix to ground' }}
       </v-btn>
       <v-btn :aria-pressed="isAway('hidden')" @click="visibility.hide([body.id])">
         {{ isAway('hidden') ? 'Show' : 'Hide' }}
       </v-btn>
       <v-btn :aria-pressed="isAway('faint')" @click="visibility.seeThrough([body.id])">See through</v-btn>
-      <v-btn @click="visibility.isolate([body.id])">Isolate</v-btn>
+      <v-btn @click="visibility.isolate([body.id])">Show only this</v-btn>
     </div>
     <FaultLine inset :text="fault" />
   </template>

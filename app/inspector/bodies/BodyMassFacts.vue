@@ -43,7 +43,7 @@ const clear = () =>
     </template>
     <p v-else-if="mass && !mass.ok" class="muted">{{ mass.problems[0]?.message }}</p>
     <QuantityField
-      label="Typed mass"
+      label="Mass override"
       :value="body.mass?.mass ?? null"
       dimension="mass"
       :commit="set"

@@ -33,7 +33,7 @@ async function takeApart() {
 const select = (id: string) =>
   selection.select(mechanism.document?.groups?.some((g) => g.id === id) ? 'group' : 'body', id)
 const takeOut = (member: string) =>
-  alter(`Take ${mechanism.nameOf(member)} out of ${props.group.name}`, (draft) =>
+  alter(`Remove ${mechanism.nameOf(member)} from ${props.group.name}`, (draft) =>
     regroup(draft, member, holderOf(draft, props.group.id) ?? null),
   )
 const KINDS = [
@@ -59,7 +59,7 @@ const KINDS = [
   <ul>
     <li v-for="member in group.members" :key="member">
       <button type="button" class="link" @click="select(member)">{{ mechanism.nameOf(member) }}</button>
-      <button type="button" class="out" @click="takeOut(member)">take out</button>
+      <button type="button" class="out" @click="takeOut(member)">remove</button>
     </li>
   </ul>
 </template>

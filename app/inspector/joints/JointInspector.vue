@@ -76,10 +76,14 @@ const company = computed(() => {
 
 const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))
 const setSuspended = (on: boolean) =>
-  edits.alterDriver(`${props.joint.name}: ${on ? 'driver rests' : 'driver acts'}`, isTied.value!.id, (d) => {
-    if (on) d.suspended = true
-    else delete d.suspended
-  })
+  edits.alterDriver(
+    `${props.joint.name}: ${on ? 'driver disabled' : 'driver enabled'}`,
+    isTied.value!.id,
+    (d) => {
+      if (on) d.suspended = true
+      else delete d.suspended
+    },
+  )
 const drive = (kind: 'moves' | 'motor') =>
   edits.drive(
     props.joint.name,
@@ -113,11 +117,9 @@ const drive = (kind: 'moves' | 'motor') =>
   <div v-if="stage.stage === 'drive'" class="ways">
     <template v-if="isTied">
       <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
-        {{ isTied.suspended ? 'Let the driver act' : 'Let the driver rest' }}
+        {{ isTied.suspended ? 'Enable the driver' : 'Disable the driver' }}
       </v-btn>
-      <v-btn @click="entries.takeAway(`the driver of ${joint.name}`, [isTied.id])"
-        >Take the driver away</v-btn
-      >
+      <v-btn @click="entries.takeAway(`the driver of ${joint.name}`, [isTied.id])">Delete the driver</v-btn>
     </template>
     <template v-else-if="mine.length > 0">
       <v-btn @click="drive('moves')">Drive by moves</v-btn>

@@ -93,7 +93,7 @@ async function playTravel(freedom: string) {
       <button
         type="button"
         :aria-label="`${LABELS[field]} here, at the present position`"
-        title="Take the present position"
+        title="Use the present position"
         @click="takePresent(freedom, field)"
       >
         here

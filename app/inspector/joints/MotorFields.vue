@@ -13,31 +13,31 @@ const edits = useScenarioEdits()
 const alter = (edit: string, change: (motor: Motor) => void): Promise<readonly Problem[]> =>
   edits.alterMotor(`${props.name}: ${edit}`, props.motor.id, change)
 const WAYS = [
-  { value: 'speed', title: 'at a speed' },
-  { value: 'by', title: 'by a way' },
+  { value: 'speed', title: 'speed' },
+  { value: 'by', title: 'distance' },
 ]
 const setSpeed = (value: Quantity) =>
   alter(`speed ${value}`, (motor) => {
     motor.speed = value
   })
 const setBy = (value: Quantity) =>
-  alter(`goes ${value}`, (motor) => {
+  alter(`distance ${value}`, (motor) => {
     motor.by = value
   })
 const setRunUp = (value: Quantity) =>
-  alter(`run-up ${value}`, (motor) => {
+  alter(`acceleration time ${value}`, (motor) => {
     motor.runUp = value
   })
 const setRunDown = (value: Quantity) =>
-  alter(`run-down ${value}`, (motor) => {
+  alter(`deceleration time ${value}`, (motor) => {
     motor.runDown = value
   })
 const noRunDown = () =>
-  alter('no run-down', (motor) => {
+  alter('no deceleration time', (motor) => {
     delete motor.runDown
   })
 const setDuration = (value: Quantity) =>
-  alter(`on for ${value}`, (motor) => {
+  alter(`duration ${value}`, (motor) => {
     motor.duration = value
   })
 const toTheEnd = () =>
@@ -49,7 +49,7 @@ const flip = () =>
     motor.reversed = !motor.reversed
   })
 const say = (way: string) =>
-  void alter(way === 'by' ? 'by a way' : 'at a speed', (motor) => {
+  void alter(way === 'by' ? 'by distance' : 'at a speed', (motor) => {
     if (way === 'by') {
       delete motor.speed
       motor.by = props.turns ? '1 turn' : '50 mm'
@@ -64,7 +64,7 @@ const say = (way: string) =>
   <h3 class="heading">Motor</h3>
   <div class="line">
     <v-select
-      label="Given"
+      label="Defined by"
       :items="WAYS"
       :model-value="motor.by === undefined ? 'speed' : 'by'"
       @update:model-value="say"
@@ -79,14 +79,14 @@ const say = (way: string) =>
   />
   <QuantityField
     v-else
-    label="Goes"
+    label="Distance"
     :value="motor.by"
     :dimension="turns ? 'angle' : 'length'"
     :commit="setBy"
   />
-  <QuantityField label="Run up over" :value="motor.runUp" dimension="time" share :commit="setRunUp" />
+  <QuantityField label="Acceleration time" :value="motor.runUp" dimension="time" share :commit="setRunUp" />
   <QuantityField
-    label="Run down over"
+    label="Deceleration time"
     :value="motor.runDown ?? null"
     dimension="time"
     share
@@ -103,7 +103,7 @@ const say = (way: string) =>
     />
   </div>
   <QuantityField
-    label="On for (empty: to the end)"
+    label="Duration (empty: to the end)"
     :value="motor.duration ?? null"
     dimension="time"
     share

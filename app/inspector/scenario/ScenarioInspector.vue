@@ -103,7 +103,7 @@ async function setRate(rate: number) {
     />
   </div>
   <div class="rate">
-    <v-btn :disabled="isLast" @click="edits.remove">Take this scenario away</v-btn>
+    <v-btn :disabled="isLast" @click="edits.remove">Delete this scenario</v-btn>
   </div>
   <ComparedScenario v-if="!isLast" :scenario="scenario" />
   <h3 class="heading">In the view</h3>

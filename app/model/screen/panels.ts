@@ -1,8 +1,15 @@
-/** Which panels are open over those of the stage. */
+/** Which panels are open over those of the stage, and which tool of each dock. */
+export type BuildTab = 'parts' | 'place' | 'files' | 'overlaps'
+export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
+
 export const usePanelsStore = defineStore('panels', () => {
   const mobility = ref(false)
   const palette = ref(false)
+  /** The keys of all actions, to be changed. */
+  const keys = ref(false)
   /** The control desk, beside the timing chart. */
   const desk = ref(false)
-  return { mobility, palette, desk }
+  const build = ref<BuildTab>('parts')
+  const connect = ref<ConnectTab>('joint')
+  return { mobility, palette, keys, desk, build, connect }
 })

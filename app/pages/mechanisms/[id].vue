@@ -13,12 +13,16 @@ import NavigatorPanel from '~/workspace/navigator/NavigatorPanel.vue'
 import NoticeBar from '~/workspace/NoticeBar.vue'
 import StageRail from '~/workspace/StageRail.vue'
 import WorkspaceHeader from '~/workspace/WorkspaceHeader.vue'
+import KeyHint from '~/workspace/actions/KeyHint.vue'
+import KeysDialog from '~/workspace/actions/KeysDialog.vue'
 import CommandPalette from '~/workspace/actions/CommandPalette.vue'
+import { action } from '~/workspace/actions/action'
 import { useActions } from '~/workspace/actions/useActions'
 import { usePlayback } from '~/model/pose/usePlayback'
 import { useShortcuts } from '~/workspace/actions/useShortcuts'
 import { useStoredPicture } from '~/workspace/useStoredPicture'
 import { useWorkspace } from '~/workspace/useWorkspace'
+import { useAppearance } from '~/theme/useAppearance'
 import { useExchangeStore } from '~/build/files/exchange'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -39,11 +43,15 @@ const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
 usePlayback()
+const { isDark, toggle } = useAppearance()
 const actions = useActions(
   (ids) => view.value?.bounds(ids) ?? null,
-  () => view.value?.fit(),
+  () => [
+    ...(view.value?.actions ?? []),
+    action('theme', isDark.value ? 'Light theme' : 'Dark theme', undefined, toggle),
+  ],
 )
-useShortcuts(actions)
+const pending = useShortcuts(actions)
 useStoredPicture(id, (width, height) => view.value?.picture(width, height) ?? Promise.resolve(null))
 useHead({ title: computed(() => `${mechanism.document?.name ?? 'Opening'} · Ligamen`) })
 useEventListener(window, 'online', () => void saving.save())
@@ -94,8 +102,11 @@ async function copy() {
     </ModelView>
     <InspectorPanel />
     <CommandPalette :actions="actions" />
+    <KeysDialog :actions="actions" />
+    <KeyHint :actions="actions" :pending="pending" />
     <footer :class="stage.stage">
-      <BuildDock v-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
+      <p v-if="!mechanism.document" class="opening muted" role="status">Opening …</p>
+      <BuildDock v-else-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
       <ConnectDock v-else-if="stage.stage === 'connect'" />
       <template v-else>
         <PlayTransport />
@@ -165,6 +176,10 @@ footer.drive {
 .positions {
   flex: none;
   height: 46%;
+}
+
+.opening {
+  margin: 14px;
 }
 
 .failure {

@@ -240,6 +240,11 @@ export class BodyShapes {
     return this.boundsOf()
   }
 
+  /** How many bodies there are. */
+  get count(): number {
+    return this.groups.size
+  }
+
   /** A length that represents the whole [m]. */
   size(): number {
     const box = this.bounds()

@@ -40,8 +40,8 @@ export class JointGlyphs {
 
   setPalette(palette: Palette): void {
     this.plain.color.set(palette.edge)
-    this.driven.color.set(palette.playhead)
-    this.chosen.color.set(palette.primary)
+    this.driven.color.set(palette.primary)
+    this.chosen.color.set(palette.selected)
   }
 
   set(joints: readonly GlyphSpec[], bodies: BodyShapes, size: number): void {

@@ -44,6 +44,10 @@ export class Handles {
     this.controls.setColors(primary, primary, primary, playhead)
   }
 
+  setCamera(camera: THREE.Camera): void {
+    this.controls.camera = camera
+  }
+
   /** Puts the handles at a frame of ground for these bodies, or takes them away. */
   set(kind: 'move' | 'turn' | null, ids: readonly string[], frame: Frame | null): void {
     if (this.controls.dragging) return

@@ -26,6 +26,7 @@ export class Instances {
     this.object.instanceMatrix.setUsage(THREE.DynamicDrawUsage)
     // the bounds of three are those of one copy
     this.object.frustumCulled = false
+    this.object.castShadow = this.object.receiveShadow = kind === 'surface' && !material.transparent
     this.object.matrixAutoUpdate = false
   }
 

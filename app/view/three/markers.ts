@@ -37,11 +37,11 @@ export class Markers {
   private overlaps: THREE.Mesh[] = []
 
   setPalette(palette: Palette): void {
-    this.offered.color.set(palette.playhead)
-    this.picked.color.set(palette.primary)
+    this.offered.color.set(palette.muted)
+    this.picked.color.set(palette.selected)
     this.ghostly.color.set(palette.primary)
     this.outline.color.set(palette.primary)
-    this.overlapping.color.set(palette.playhead)
+    this.overlapping.color.set(palette.error)
   }
 
   setDatums(marks: readonly DatumMark[], bodies: BodyShapes, size: number): void {

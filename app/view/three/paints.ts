@@ -33,8 +33,8 @@ export class Paints {
     this.palette = palette
     this.edge.color.set(palette.edge)
     for (const edge of this.faintEdges.values()) edge.color.set(palette.edge)
-    this.chosenEdge.color.set(palette.playhead)
-    for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.playhead)
+    this.chosenEdge.color.set(palette.selected)
+    for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.selected)
   }
 
   surface(colour: string, { chosen, opacity }: Look): THREE.Material {
@@ -87,7 +87,7 @@ export class Paints {
     })
     const chosen = plain.clone()
     chosen.emissiveIntensity = 0.12
-    if (this.palette) chosen.emissive.set(this.palette.playhead)
+    if (this.palette) chosen.emissive.set(this.palette.selected)
     const paint = { plain, chosen, faint: new Map<number, THREE.MeshStandardMaterial>() }
     this.paints.set(colour, paint)
     return paint

@@ -5,7 +5,9 @@ export interface Palette {
   gridSoft: string
   edge: string
   primary: string
+  selected: string
   playhead: string
   measured: string
   muted: string
+  error: string
 }

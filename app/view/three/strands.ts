@@ -31,7 +31,7 @@ export class Strands {
 
   setPalette(palette: Palette): void {
     this.material.color.set(palette.edge)
-    this.marking.color.set(palette.playhead)
+    this.marking.color.set(palette.measured)
   }
 
   set(places: readonly AnyStrand[]): void {

@@ -2,7 +2,6 @@
  * The 3D view as a plain module: bodies, joint glyphs and traces of a mechanism, drawn only when something changed.
  * Ground has z up; lengths are metres.
  */
-import CameraControls from 'camera-controls'
 import * as THREE from 'three'
 import type { AnyStrand, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
 import { BodyShapes } from './bodies'
@@ -11,7 +10,7 @@ import { frameOf } from './frame-matrix'
 import { Strands } from './strands'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
-import { groundGrid } from './grid'
+import { Ground } from './ground'
 import { Handles } from './handles'
 import { Markers } from './markers'
 import type { DatumMark } from './markers'
@@ -19,24 +18,17 @@ import type { Palette } from './palette'
 import { Trace } from './trace'
 import { TravelDial } from './travel-dial'
 import type { DialSpec, Limit } from './travel-dial'
+import { Viewpoint } from './viewpoint'
+import type { Side } from './viewpoint'
 
-CameraControls.install({ THREE })
-
-/** Radius of what is seen while there are no bodies [m]. */
-const EMPTY = 0.15
-
-/** From where the model is seen at first: the front, a little from the right and above. */
-const FROM = new THREE.Vector3(0.28, -4, 0.9).normalize()
-/** Room around the model. */
-const MARGIN = 1.12
+type Vector = readonly [number, number, number]
 
 export type Hit = { kind: 'body' | 'joint'; id: string } | null
 
 export class Viewport {
   private readonly scene = new THREE.Scene()
-  private readonly camera = new THREE.PerspectiveCamera(30, 1, 0.01, 100)
   private readonly renderer: THREE.WebGLRenderer
-  private readonly controls: CameraControls
+  private readonly viewpoint: Viewpoint
   private drawnAt = 0
   private readonly bodies = new BodyShapes()
   private readonly glyphs = new JointGlyphs()
@@ -51,8 +43,14 @@ export class Viewport {
   /** How bodies have moved by handles, in ground; 12 numbers, see maths/frame.ts of the core. */
   onHandles: (ids: readonly string[], motion: Frame, done: boolean) => void = () => undefined
   private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
-  private readonly sun = new THREE.DirectionalLight('#ffffff', 2.4)
-  private grid: THREE.Object3D | null = null
+  private readonly ground = new Ground()
+  /** Bounds of the bodies as they stood when the document was set; the ground lies under them. */
+  private bounds: THREE.Box3 | null = null
+  /** The distance of the grid's lines has changed [m]; null while there is no grid. */
+  onGrid: (spacing: number | null) => void = () => undefined
+  /** The view has turned: right, up and towards the viewer, in ground. */
+  onTurned: (axes: readonly Vector[]) => void = () => undefined
+  private turned = ''
   private palette: Palette | null = null
   private scheduled = 0
   private dirty = true
@@ -62,22 +60,12 @@ export class Viewport {
     // asking a driver for its compiler's log stops the page until the shader is compiled
     this.renderer.debug.checkShaderErrors = false
     this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio))
-    this.camera.up.set(0, 0, 1)
-    this.controls = new CameraControls(this.camera, canvas)
-    this.controls.updateCameraUp()
-    this.controls.smoothTime = 0.08
-    this.controls.draggingSmoothTime = 0.04
-    this.controls.dollyToCursor = true
-    this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK
-    this.controls.mouseButtons.middle = CameraControls.ACTION.TRUCK
-    for (const event of ['controlstart', 'control', 'wake', 'update'] as const) {
-      this.controls.addEventListener(event, () => this.wake())
-    }
+    this.viewpoint = new Viewpoint(canvas, () => this.wake())
     this.handles = new Handles(
-      this.camera,
+      this.viewpoint.camera,
       canvas,
       () => this.redraw(),
-      (on) => (this.controls.enabled = !on),
+      (on) => (this.viewpoint.controls.enabled = !on),
       (ids, motion, done) => {
         this.bodies.moveBy(ids, motion, done)
         this.onHandles(ids, frameOf(motion), done)
@@ -85,10 +73,11 @@ export class Viewport {
       },
     )
     this.scene.add(this.handles.root)
-    this.sun.position.set(1, -2, 3)
+    this.renderer.shadowMap.enabled = true
+    this.renderer.shadowMap.type = THREE.PCFSoftShadowMap
     this.scene.add(
       this.light,
-      this.sun,
+      this.ground.root,
       this.bodies.root,
       this.glyphs.root,
       this.trace.root,
@@ -109,12 +98,12 @@ export class Viewport {
     this.dial.setPalette(palette)
     this.strands.setPalette(palette)
     this.handles.setPalette(palette)
-    this.layGrid()
     this.redraw()
   }
 
   setDocument(document: MechanismDocument): void {
     this.bodies.setDocument(document)
+    this.bounds = null
     this.redraw()
   }
 
@@ -251,7 +240,9 @@ export class Viewport {
     through: readonly [number, number, number],
     across: readonly [number, number, number] | null = null,
   ): [number, number, number] | null {
-    const normal = across ? new THREE.Vector3(...across) : this.camera.getWorldDirection(new THREE.Vector3())
+    const normal = across
+      ? new THREE.Vector3(...across)
+      : this.viewpoint.camera.getWorldDirection(new THREE.Vector3())
     const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(normal, new THREE.Vector3(...through))
     const point = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3())
     return point ? [point.x, point.y, point.z] : null
@@ -260,7 +251,7 @@ export class Viewport {
   /** Where a point of ground is drawn on the canvas (CSS pixels). */
   onCanvas(point: readonly [number, number, number]): [number, number] {
     const { clientWidth, clientHeight } = this.renderer.domElement
-    const at = new THREE.Vector3(...point).project(this.camera)
+    const at = new THREE.Vector3(...point).project(this.viewpoint.camera)
     return [((at.x + 1) / 2) * clientWidth, ((1 - at.y) / 2) * clientHeight]
   }
 
@@ -274,60 +265,44 @@ export class Viewport {
 
   /** Whether dragging with the first button turns the view. */
   setOrbiting(on: boolean): void {
-    this.controls.mouseButtons.left = on ? CameraControls.ACTION.ROTATE : CameraControls.ACTION.NONE
+    this.viewpoint.setOrbiting(on)
   }
 
   private rayAt(x: number, y: number): THREE.Raycaster {
     const { clientWidth, clientHeight } = this.renderer.domElement
     const ray = new THREE.Raycaster()
-    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera)
+    ray.setFromCamera(
+      new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
+      this.viewpoint.camera,
+    )
     return ray
   }
 
-  /** Fits the mechanism into the view, from the front and a little above. */
-  frame(smoothly: boolean): void {
-    const box = this.bodies.bounds()
-    const sphere = box.isEmpty()
-      ? new THREE.Sphere(new THREE.Vector3(), EMPTY)
-      : box.getBoundingSphere(new THREE.Sphere())
-    this.camera.near = sphere.radius / 100
-    this.camera.far = sphere.radius * 100
-    this.camera.updateProjectionMatrix()
-    this.controls.minDistance = sphere.radius / 20
-    this.controls.maxDistance = sphere.radius * 20
-    const { x, y, z } = sphere.center
-    const away = FROM.clone().multiplyScalar(this.distanceOf(box, sphere))
-    void this.controls.setLookAt(x + away.x, y + away.y, z + away.z, x, y, z, smoothly)
-    this.layGrid()
+  /** Shows bodies, or everything, from a side or from where it is seen now. */
+  look(side: Side | null, smoothly: boolean, ids?: readonly string[]): void {
+    const model = this.bodies.bounds()
+    const box = ids ? this.bodies.boundsOf(ids) : model
+    this.viewpoint.look(side, box.isEmpty() ? model : box, model, smoothly)
     this.redraw()
   }
 
-  /** How far from the middle of a box the viewer sees all of it. */
-  private distanceOf(box: THREE.Box3, sphere: THREE.Sphere): number {
-    const upright = Math.tan((this.camera.fov * Math.PI) / 360)
-    if (box.isEmpty()) return sphere.radius / upright
-    const toViewer = FROM
-    const right = new THREE.Vector3().crossVectors(this.camera.up, toViewer).normalize()
-    const up = new THREE.Vector3().crossVectors(toViewer, right)
-    let distance = 0
-    for (let corner = 0; corner < 8; corner++) {
-      const at = new THREE.Vector3(
-        corner & 1 ? box.max.x : box.min.x,
-        corner & 2 ? box.max.y : box.min.y,
-        corner & 4 ? box.max.z : box.min.z,
-      ).sub(sphere.center)
-      const across = Math.abs(at.dot(right)) / (upright * this.camera.aspect)
-      const aloft = Math.abs(at.dot(up)) / upright
-      distance = Math.max(distance, at.dot(toViewer) + MARGIN * Math.max(across, aloft))
-    }
-    return distance
+  /** Back to the view before; false when there is none. */
+  lookBack(smoothly: boolean): boolean {
+    const found = this.viewpoint.goBack(smoothly)
+    this.redraw()
+    return found
+  }
+
+  setParallel(on: boolean): void {
+    this.viewpoint.setParallel(on, this.bodies.bounds())
+    this.handles.setCamera(this.viewpoint.camera)
+    this.redraw()
   }
 
   resize(width: number, height: number): void {
     if (width === 0 || height === 0) return
     this.renderer.setSize(width, height, false)
-    this.camera.aspect = width / height
-    this.camera.updateProjectionMatrix()
+    this.viewpoint.resize(width, height)
     this.redraw()
   }
 
@@ -354,16 +329,9 @@ export class Viewport {
   dispose(): void {
     cancelAnimationFrame(this.scheduled)
     this.handles.dispose()
-    this.controls.dispose()
+    this.viewpoint.controls.dispose()
     this.bodies.dispose()
     this.renderer.dispose()
-  }
-
-  private layGrid(): void {
-    if (!this.palette) return
-    if (this.grid) this.scene.remove(this.grid)
-    this.grid = groundGrid(this.bodies.bounds(), this.palette)
-    this.scene.add(this.grid)
   }
 
   private redraw(): void {
@@ -381,7 +349,7 @@ export class Viewport {
   private draw(): void {
     this.scheduled = 0
     const elapsed = (performance.now() - this.drawnAt) / 1000
-    const moving = this.controls.update(Math.min(0.1, Math.max(0.001, elapsed)))
+    const moving = this.viewpoint.controls.update(Math.min(0.1, Math.max(0.001, elapsed)))
     if (moving || this.dirty) this.render()
     this.dirty = false
     if (moving) this.wake()
@@ -389,6 +357,17 @@ export class Viewport {
 
   private render(): void {
     this.bodies.settle()
-    this.renderer.render(this.scene, this.camera)
+    this.bounds ??= this.bodies.bounds()
+    const axes = this.viewpoint.axes()
+    if (this.palette) {
+      const spacing = this.ground.lay(this.bounds, this.bodies.count, axes[2], this.palette)
+      if (spacing !== undefined) this.onGrid(spacing)
+    }
+    const turned = axes.map(({ x, y, z }): Vector => [x, y, z])
+    if (turned.join() !== this.turned) {
+      this.turned = turned.join()
+      this.onTurned(turned)
+    }
+    this.renderer.render(this.scene, this.viewpoint.camera)
   }
 }

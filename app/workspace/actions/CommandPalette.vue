@@ -1,46 +1,11 @@
 <script setup lang="ts">
-/** The command palette: every action by name with its key; type to narrow down, arrows to choose, Enter to do it. */
+/** The command palette, made anew whenever it opens. */
 import type { Action } from '~/workspace/actions/action'
+import PaletteList from './PaletteList.vue'
 import { usePanelsStore } from '~/model/screen/panels'
 
-const props = defineProps<{ actions: readonly Action[] }>()
+defineProps<{ actions: readonly Action[] }>()
 const panels = usePanelsStore()
-const text = ref('')
-const at = ref(0)
-const list = useTemplateRef<HTMLElement>('list')
-const shown = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.actions.filter(
-    ({ id, name, enabled }) =>
-      id !== 'palette' &&
-      id !== 'escape' &&
-      enabled &&
-      words.every((word) => name.toLowerCase().includes(word)),
-  )
-})
-watch(text, () => (at.value = 0))
-watch(
-  () => panels.palette,
-  () => {
-    text.value = ''
-    at.value = 0
-  },
-)
-
-function step(by: number) {
-  const n = shown.value.length
-  if (n === 0) return
-  at.value = (at.value + by + n) % n
-  void nextTick(() =>
-    list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' }),
-  )
-}
-
-function act(action: Action | undefined) {
-  if (!action) return
-  panels.palette = false
-  void action.run()
-}
 </script>
 
 <template>
@@ -51,89 +16,6 @@ function act(action: Action | undefined) {
     location="top"
     :transition="false"
   >
-    <v-card class="palette">
-      <input
-        v-model="text"
-        type="text"
-        role="combobox"
-        aria-label="Action"
-        aria-autocomplete="list"
-        aria-expanded="true"
-        aria-controls="palette-list"
-        :aria-activedescendant="shown[at] ? `action-${shown[at]!.id}` : undefined"
-        placeholder="What should be done?"
-        autofocus
-        spellcheck="false"
-        @keydown.down.prevent="step(1)"
-        @keydown.up.prevent="step(-1)"
-        @keydown.enter.prevent="act(shown[at])"
-      />
-      <ul id="palette-list" ref="list" role="listbox" aria-label="Actions">
-        <li
-          v-for="(action, k) in shown"
-          :id="`action-${action.id}`"
-          :key="action.id"
-          role="option"
-          :aria-selected="k === at"
-          @click="act(action)"
-          @pointermove="at = k"
-        >
-          <span>{{ action.name }}</span>
-          <kbd v-if="action.keys">{{ action.keys }}</kbd>
-        </li>
-      </ul>
-      <p v-if="shown.length === 0" class="muted">No action of that name can be done now.</p>
-    </v-card>
+    <PaletteList v-if="panels.palette" :actions="actions" />
   </v-dialog>
 </template>
-
-<style scoped>
-.palette {
-  margin-top: 60px;
-}
-
-input {
-  width: 100%;
-  padding: 12px 14px;
-  font: inherit;
-  font-size: 14px;
-  color: inherit;
-  background: rgb(var(--v-theme-field));
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
-ul {
-  max-height: 380px;
-  margin: 0;
-  padding: 6px;
-  overflow-y: auto;
-  list-style: none;
-}
-
-li {
-  display: flex;
-  justify-content: space-between;
-  padding: 6px 10px;
-  cursor: default;
-  border-radius: 6px;
-}
-
-li[aria-selected='true'] {
-  color: rgb(var(--v-theme-on-primary-soft));
-  background: rgb(var(--v-theme-primary-soft));
-}
-
-kbd {
-  padding: 0 6px;
-  font: inherit;
-  font-size: 11px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 4px;
-}
-
-p {
-  margin: 0;
-  padding: 10px 14px;
-}
-</style>

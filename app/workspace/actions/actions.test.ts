@@ -11,6 +11,7 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
 import { useVisibilityStore } from '~/model/screen/visibility'
 import { useViewportStore } from '~/view/view-options'
+import { action } from './action'
 import { useActions } from './useActions'
 
 const grouped = {
@@ -26,7 +27,7 @@ async function set() {
   let fitted = 0
   const actions = useActions(
     () => [0, 0, 0, 0.1, 0.1, 0.1],
-    () => fitted++,
+    () => [action('fit', 'Fit the model into the view', 'V A', () => fitted++)],
   )
   const find = (id: string) => {
     const found = actions.value.find((one) => one.id === id)
@@ -116,9 +117,9 @@ describe('actions', () => {
   it('act on the chart while something is chosen there, else on the model', async () => {
     const { mechanism, find, run, selection, timing } = await set()
     selection.select('body', 'beam')
-    expect(find('remove').name).toBe('Take away what is selected')
+    expect(find('remove').name).toBe('Delete what is selected')
     timing.chosen = 'up'
-    expect(find('remove').name).toBe('Take the chosen moves and cues away')
+    expect(find('remove').name).toBe('Delete the chosen moves and cues')
     await run('remove')
     expect(mechanism.document!.scenarios[0]!.drivers).toMatchObject([{ moves: [{ id: 'down' }] }])
     expect(mechanism.document!.bodies).toHaveLength(5)

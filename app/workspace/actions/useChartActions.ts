@@ -18,7 +18,7 @@ export function useChartActions() {
       () => entries.paste(playback.shown),
       timing.copied.length > 0,
     ),
-    action('remove', 'Take the chosen moves and cues away', 'Delete', () =>
+    action('remove', 'Delete the chosen moves and cues', 'Delete', () =>
       entries.takeAway('what is chosen', timing.allChosen),
     ),
   ])

@@ -39,7 +39,7 @@ export function useSelectionActions(bounds: Bounds) {
   async function remove() {
     const ids = selection.all.map(({ id }) => id)
     const names = ids.map((id) => mechanism.nameOf(id)).join(', ')
-    const refused = await mechanism.edit(`Take away ${names}`, (draft) => removalOf(draft, ids).document)
+    const refused = await mechanism.edit(`Delete ${names}`, (draft) => removalOf(draft, ids).document)
     if (refused.length === 0) selection.clear()
   }
 
@@ -48,7 +48,7 @@ export function useSelectionActions(bounds: Bounds) {
     return [
       action('copy', 'Copy what is selected', 'Ctrl+C', () => (clipboard.value = selection.members), some),
       action('paste', 'Paste', 'Ctrl+V', paste, clipboard.value.length > 0),
-      action('remove', 'Take away what is selected', 'Delete', remove, selection.all.length > 0),
+      action('remove', 'Delete what is selected', 'Delete', remove, selection.all.length > 0),
     ]
   })
 
@@ -56,12 +56,12 @@ export function useSelectionActions(bounds: Bounds) {
     const some = selection.members.length > 0
     const group = selection.selected?.kind === 'group' ? selection.selected.id : null
     return [
-      action('hide', 'Hide or show what is selected', 'H', () => visibility.hide(bodies.value), some),
-      action('faint', 'See through what is selected', 'T', () => visibility.seeThrough(bodies.value), some),
-      action('isolate', 'Show what is selected alone', 'I', () => visibility.isolate(bodies.value), some),
-      action('show-all', 'Show everything', 'Shift+H', visibility.showAll, visibility.anythingAway),
-      action('move', 'Move by handles', 'Shift+M', () => viewport.toggleHandles('move'), some),
-      action('turn', 'Turn by handles', 'Shift+R', () => viewport.toggleHandles('turn'), some),
+      action('hide', 'Hide or show what is selected', 'S H', () => visibility.hide(bodies.value), some),
+      action('faint', 'See through what is selected', 'S T', () => visibility.seeThrough(bodies.value), some),
+      action('isolate', 'Show only what is selected', 'S O', () => visibility.isolate(bodies.value), some),
+      action('show-all', 'Show everything', 'S A', visibility.showAll, visibility.anythingAway),
+      action('move', 'Move by handles', 'B M', () => viewport.toggleHandles('move'), some),
+      action('turn', 'Turn by handles', 'B T', () => viewport.toggleHandles('turn'), some),
       action('open-group', 'Open the group', undefined, () => visibility.openGroup(group), group !== null),
       action(
         'dissolve',

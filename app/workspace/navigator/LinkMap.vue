@@ -230,7 +230,7 @@ const edges = computed<Edge[]>(() => [
 
 .body.selected,
 .joint.selected {
-  box-shadow: 0 0 0 3px rgb(var(--v-theme-playhead));
+  box-shadow: 0 0 0 3px rgb(var(--v-theme-selected));
 }
 
 .joint {
@@ -246,8 +246,8 @@ const edges = computed<Edge[]>(() => [
 .joint.drives {
   width: 16px;
   height: 16px;
-  background: rgb(var(--v-theme-playhead));
-  border-color: rgb(var(--v-theme-playhead));
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
 }
 
 .joint.parked {

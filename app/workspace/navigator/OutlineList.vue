@@ -76,7 +76,7 @@ async function drop(row: OutlineRow | null) {
   const name = rows.value.find(({ id }) => id === dragged)?.name ?? dragged
   const member = dragged
   const refused = await mechanism.edit(
-    into === null ? `Take ${name} out of its group` : `Put ${name} into ${row!.name}`,
+    into === null ? `Remove ${name} from its group` : `Put ${name} into ${row!.name}`,
     (draft) => regroup(draft, member, into),
   )
   fault.value = reasons(refused)
@@ -201,8 +201,8 @@ li:hover {
 }
 
 li.selected {
-  color: rgb(var(--v-theme-on-primary-soft));
-  background: rgb(var(--v-theme-primary-soft));
+  color: rgb(var(--v-theme-on-selected-soft));
+  background: rgb(var(--v-theme-selected-soft));
 }
 
 li.target {

@@ -157,8 +157,8 @@ function suspendedFinding(model: Model, id: string): Finding {
   const remove = copyOf(document)
   remove.joints = remove.joints.filter((j) => j.id !== id)
   const takeAway: Advice = {
-    sentence: `Take ${joint.name} away.`,
-    edit: `Take away ${joint.name}`,
+    sentence: `Delete ${joint.name}.`,
+    edit: `Delete ${joint.name}`,
     document: remove,
   }
   if (opened.ok) {

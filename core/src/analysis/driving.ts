@@ -78,7 +78,7 @@ function tooMany(drivers: readonly Driven[], k: number): Problem {
       : `is driven already by way of ${others.join(' and ')}`
   return {
     code: 'driver-too-many',
-    message: `One driver too many: ${targetName} ${why}. Take one of the drivers away.`,
+    message: `One driver too many: ${targetName} ${why}. Delete or disable one of the drivers.`,
     ids: [driver, target],
   }
 }

@@ -8,6 +8,7 @@ import type { Driven } from './driving'
 import { Reader } from '../mechanism/reading'
 import { followingRow, linkCourse } from '../solve/following'
 import { Solver } from '../solve/solver'
+import { formatQuantity } from '../units/format'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { motionLaw } from '../laws/registry'
@@ -56,13 +57,13 @@ export function goToPose(
   const rows = chosen.flatMap(({ link, rows: mine }) => (link < 0 ? mine : []))
   const solver = new Solver(mechanism, drives, q, rows, 0, { isWatched: true })
   const way: Float64Array[] = [q.slice()]
-  if (!solver.start()) return fail(outOfReach(0, solver.problem!))
+  if (!solver.start()) return fail(outOfReach(mechanism, 0, solver.problem!))
   const course = new Course(mechanism, solver)
   course.begin(solver)
   const limits = new LimitWatch(mechanism)
   for (let k = 1; k <= steps; k++) {
     const stopped = limits.follow(course, k / steps)
-    if (stopped) return fail(outOfReach(Number(stopped.data?.time ?? course.time), stopped))
+    if (stopped) return fail(outOfReach(mechanism, Number(stopped.data?.time ?? course.time), stopped))
     way.push(solver.state.q.slice())
   }
   const off = targets.find(({ coordinate, value }) => {
@@ -95,10 +96,25 @@ function drivenBy(mechanism: Mechanism, { coordinate, value }: PoseTarget, from:
   return { link, rows: [row], driver: source.id, target: source.id, targetName: source.name }
 }
 
-function outOfReach(share: number, why: Problem): Problem {
+function outOfReach(mechanism: Mechanism, share: number, why: Problem): Problem {
+  const limit = limitIn(mechanism, why)
+  const gone = `${Math.round(100 * share)} % of the way`
   return {
     code: 'pose-out-of-reach',
-    message: `The pose cannot be reached this way: it stops after ${Math.round(100 * share)} % of it. ${why.message}`,
+    message: limit
+      ? `It gets to ${gone}: there ${limit}. Change the limit, or go less far.`
+      : `The pose cannot be reached this way: it stops after ${gone}. ${why.message}`,
     ids: why.ids,
   }
+}
+
+/** The limit that stopped a motion, in the words of a position; null for what else stops one. */
+function limitIn({ coordinates, geometry }: Mechanism, { data }: Problem): string | null {
+  const coordinate = coordinates.find(
+    ({ joint, freedom }) => geometry.joints[joint].source.id === data?.joint && freedom.name === data.freedom,
+  )
+  if (!coordinate || data?.side === undefined) return null
+  const { source } = geometry.joints[coordinate.joint]
+  const unit = coordinate.dimension === 'length' ? 'mm' : 'deg'
+  return `${source.name} is at its ${data.side} limit of ${formatQuantity(Number(data.value), unit, 2)}`
 }

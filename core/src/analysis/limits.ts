@@ -77,7 +77,7 @@ export class LimitWatch {
         code: 'limit-reached',
         message: `The motion stops at ${time.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unitOf(dimension), 2)} (${freedom.name}). Move the limit, or end the motion before.`,
         ids: [source.id],
-        data: { time, joint: source.id, freedom: freedom.name, value: limit },
+        data: { time, joint: source.id, freedom: freedom.name, value: limit, side },
       },
     }
   }
@@ -118,7 +118,7 @@ export class LimitWatch {
       code: 'start-outside',
       message: `The motion cannot start: ${source.name} stands at ${formatQuantity(value, unit, 2)}, beyond its ${side} limit of ${formatQuantity(limit, unit, 2)}.`,
       ids: [source.id],
-      data: { time: 0, joint: source.id, freedom: freedom.name, value: limit },
+      data: { time: 0, joint: source.id, freedom: freedom.name, value: limit, side },
     }
   }
 }

@@ -3,7 +3,6 @@
  * The sums are those of primitives.ts for axes and origins without z, with what each row looks at looked up once.
  */
 import type { Frame } from '../maths/frame'
-import type { BlockRows } from './block-rows'
 import type { RowEntries } from './row-entries'
 import type { MotionState } from './state'
 
@@ -17,7 +16,8 @@ export interface FlatRow {
   readonly factor: number
 }
 
-export class FlatRows implements BlockRows {
+/** See BlockRows for what its methods write. */
+export class FlatRows {
   private readonly axis: Int32Array
   private readonly from: Int32Array
   private readonly to: Int32Array

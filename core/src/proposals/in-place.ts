@@ -41,7 +41,7 @@ export function rejoinInPlace(
 
 /**
  * The document in which a free motion is held where it is: the joint loses the freedom, or a body that nothing ties is
- * held to ground. Null when the joint cannot lose it.
+ * fixed to ground. Null when the joint cannot lose it.
  * @param link that moves freely, see `looseMotions`
  */
 export function holdMotion(model: Model, q: Float64Array, link: number): MechanismDocument | null {

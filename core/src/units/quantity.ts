@@ -1,9 +1,10 @@
 /**
  * Quantities as people write them: a number of SI units, or text with a unit ("40 mm", "3/8 in", "1.5 turns",
  * "2*pi*20 mm"). The text is kept in the document; `parseQuantity` turns it into SI. Arithmetic and units are
- * those of mathjs, held to numbers, + - * / ^, brackets, pi and units.
+ * those of mathjs, held to numbers, + - * / ^, brackets, pi, units and a few functions.
  */
 import {
+  absDependencies,
   addDependencies,
   create,
   createUnitDependencies,
@@ -12,6 +13,7 @@ import {
   parseDependencies,
   piDependencies,
   powDependencies,
+  sqrtDependencies,
   subtractDependencies,
   unaryMinusDependencies,
   unaryPlusDependencies,
@@ -36,6 +38,7 @@ let engine: ReturnType<typeof create> | null = null
 function arithmetic(): ReturnType<typeof create> {
   if (engine) return engine
   engine = create({
+    absDependencies,
     addDependencies,
     createUnitDependencies,
     divideDependencies,
@@ -43,6 +46,7 @@ function arithmetic(): ReturnType<typeof create> {
     parseDependencies,
     piDependencies,
     powDependencies,
+    sqrtDependencies,
     subtractDependencies,
     unaryMinusDependencies,
     unaryPlusDependencies,
@@ -50,11 +54,28 @@ function arithmetic(): ReturnType<typeof create> {
   })
   engine.createUnit?.('turn', { definition: '1 cycle', aliases: ['turns', 'rev', 'revs'] })
   engine.createUnit?.('rpm', { definition: '1 turn/minute' })
+  engine.import?.(trigonometry(engine))
   return engine
 }
 
-const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z][a-z0-9/^]*)$/i
-const KNOWN_NODES = new Set(['ConstantNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
+class NeedsAngle extends Error {}
+
+/** Sines of angles with their unit, and angles from numbers: nobody has to guess what a bare number counts in. */
+function trigonometry({ unit }: ReturnType<typeof create>): Record<string, (x: unknown) => unknown> {
+  const of = (f: (angle: number) => number) => (x: unknown) => {
+    if (typeof x === 'number') throw new NeedsAngle()
+    return f((x as { toNumber(unit: string): number }).toNumber('rad'))
+  }
+  const angle = (f: (x: number) => number) => (x: unknown) => unit!(f(x as number), 'rad')
+  const { sin, cos, tan, asin, acos, atan } = Math
+  return { sin: of(sin), cos: of(cos), tan: of(tan), asin: angle(asin), acos: angle(acos), atan: angle(atan) }
+}
+
+// what looks like an exponent is none of a unit's letters
+const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(?!e[+-]?\d)([a-z][a-z0-9/^]*)$/i
+const KNOWN_NODES = new Set(['ConstantNode', 'FunctionNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
+/** Functions that may be written: roots of areas are lengths, angles need a unit, inverse functions give angles. */
+const FUNCTIONS = ['abs', 'sqrt', 'sin', 'cos', 'tan', 'asin', 'acos', 'atan'] as const
 
 /** What a piece of text amounts to: a value in SI and the exponents of length, time, angle and mass; null for a bare number. */
 interface Evaluated {
@@ -117,6 +138,8 @@ export function parseQuantity(
   if (text.length > LONGEST) {
     return fail(problem('quantity-not-a-number', `This is longer than ${LONGEST} characters`, dimension))
   }
+  const comma = commaFault(text)
+  if (comma) return fail(problem('quantity-not-a-number', comma, dimension))
   const read = evaluate(text)
   if (!read.ok) {
     return fail(...read.problems.map((p) => problem(p.code, p.message, dimension)))
@@ -139,6 +162,15 @@ export function parseQuantity(
     )
   }
   return finite(value, quantity, dimension)
+}
+
+/** Why commas cannot be read: 3,5 is a number, 1,000 may be one or a thousand. */
+function commaFault(text: string): string | null {
+  if (!text.includes(',')) return null
+  const group = /(?<![\d.,])\d{1,3}(?:,\d{3})+(?![\d,])/.exec(text)
+  if (group && !group[0].startsWith('0,'))
+    return `“${group[0]}” can be read in two ways; write ${group[0].replaceAll(',', '.')} or ${group[0].replaceAll(',', '')}`
+  return `The comma in “${text}” can’t be read; write a decimal point`
 }
 
 /**
@@ -189,6 +221,11 @@ function evaluateExpression(text: string): Result<Evaluated> {
     }
     value = node.compile().evaluate({})
   } catch (error) {
+    if (error instanceof NeedsAngle)
+      return fail({
+        code: 'quantity-not-a-number',
+        message: `“${text}” needs an angle with its unit, such as sin(30 deg)`,
+      })
     const unknown = /Undefined symbol (\S+)/.exec(String(error))
     if (unknown && /\d/.test(text)) {
       return fail({ code: 'quantity-unknown-unit', message: `“${unknown[1]}” is not a unit known here` })
@@ -213,7 +250,10 @@ function evaluateExpression(text: string): Result<Evaluated> {
 function foreignPart(root: MathNode): string | null {
   let found: string | null = null
   root.traverse((node) => {
-    if (!KNOWN_NODES.has(node.type)) found ??= node.toString()
+    const isKnown = KNOWN_NODES.has(node.type)
+    const isFunction = node.type === 'FunctionNode'
+    const name = isFunction ? String((node as { fn?: { name?: string } }).fn?.name) : ''
+    if (!isKnown || (isFunction && !FUNCTIONS.some((known) => known === name))) found ??= node.toString()
   })
   return found
 }
@@ -231,13 +271,20 @@ function problem(code: string, what: string, dimension: Dimension): Problem {
   }
 }
 
+/** Not after a point or another comma; three digits behind it could be thousands, unless a 0 stands before it. */
+const DECIMAL_COMMA = /(?<![\d.,])(0(?=,)|\d+(?=,(?!\d{3}(?!\d)))),(\d+)(?![\d.,])/g
+
 function tidied(text: string): string {
-  return text
-    .trim()
-    .replace(/[−–]/g, '-')
-    .replace(/°/g, ' deg')
-    .replace(/µ/g, 'u')
-    .replace(/[·×]/g, '*')
-    .replace(/²/g, '^2')
-    .replace(/\s+deg$/, ' deg')
+  return (
+    text
+      .trim()
+      // a decimal comma: one, between digits, not three digits before the end of the number, no point beside it
+      .replace(DECIMAL_COMMA, '$1.$2')
+      .replace(/[−–]/g, '-')
+      .replace(/°/g, ' deg')
+      .replace(/µ/g, 'u')
+      .replace(/[·×]/g, '*')
+      .replace(/²/g, '^2')
+      .replace(/\s+deg$/, ' deg')
+  )
 }

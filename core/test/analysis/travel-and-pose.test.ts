@@ -70,7 +70,17 @@ describe('going to a pose', () => {
     const model = fourBar(0.1, 0.08, 0.05, 0.06, 0.7)
     const passage = goToPose(model.mechanism, model.home, [{ coordinate: indexOf(model, 'shaft'), value: 3 }])
     expect(passage.ok ? null : passage.problems[0]).toMatchObject({ code: 'pose-out-of-reach' })
-    expect(passage.ok ? '' : passage.problems[0].message).toMatch(/stops after \d+ % of it/)
+    expect(passage.ok ? '' : passage.problems[0].message).toMatch(/stops after \d+ % of the way/)
+  })
+
+  it('says at which limit it stays, in the words of a position', () => {
+    const model = fourBar(0.16, 0.03, 0.16, 0.1, 1)
+    const shaft = indexOf(model, 'shaft')
+    model.mechanism.coordinates[shaft].settings.upper = 1.5
+    const passage = goToPose(model.mechanism, model.home, [{ coordinate: shaft, value: 2.5 }])
+    const message = passage.ok ? '' : passage.problems[0].message
+    expect(message).toMatch(/^It gets to \d+ % of the way: there .* is at its upper limit of 85\.94/)
+    expect(message).not.toContain(' s:')
   })
 
   it('takes a whole pose whose joints agree, and names one that does not', () => {

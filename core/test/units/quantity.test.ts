@@ -25,6 +25,18 @@ describe('quantities are read as people write them', () => {
     [0, 'length', 0],
     [0.25, 'length', 0.25],
     ['60 Hz', 'frequency', 60],
+    ['3,5 mm', 'length', 0.0035],
+    ['0,125 m', 'length', 0.125],
+    ['12,75', 'length', 0.01275],
+    ['1,2345 m + 1,5 mm', 'length', 1.236],
+    ['sqrt(3)*20 mm', 'length', Math.sqrt(3) * 0.02],
+    ['sqrt(9 mm^2)', 'length', 0.003],
+    ['40 mm * sin(30 deg)', 'length', 0.02],
+    ['abs(-3 mm)', 'length', 0.003],
+    ['asin(0.5)', 'angle', Math.PI / 6],
+    ['atan(1) + 1 deg', 'angle', (46 * Math.PI) / 180],
+    ['1e3 mm', 'length', 1],
+    ['1e-2', 'length', 1e-5],
   ])('%s as %s', (text, dimension, expected) => {
     expect(si(text, dimension)).toBeCloseTo(expected, 14)
   })
@@ -43,6 +55,13 @@ describe('quantities are read as people write them', () => {
     ['[1, 2] mm', 'length', 'quantity-not-a-number'],
     ['"a" mm', 'length', 'quantity-not-a-number'],
     ['1'.repeat(200), 'length', 'quantity-not-a-number'],
+    ['1,000 mm', 'length', 'quantity-not-a-number'],
+    ['1.000,5 mm', 'length', 'quantity-not-a-number'],
+    ['1,2,3', 'length', 'quantity-not-a-number'],
+    ['sin(30)*40 mm', 'length', 'quantity-not-a-number'],
+    ['sqrt(9 mm)', 'length', 'quantity-wrong-dimension'],
+    ['exp(1) mm', 'length', 'quantity-not-a-number'],
+    ['asin(3)', 'angle', 'quantity-not-finite'],
   ])('refuses %s as %s', (text, dimension, code) => {
     expect(si(text, dimension)).toBe(code)
   })
@@ -52,6 +71,16 @@ describe('quantities are read as people write them', () => {
     expect(read.ok ? '' : read.problems[0].message).toBe(
       '“40 mm” is a length, not an angular speed. Write an angular speed such as 60 rpm.',
     )
+  })
+
+  it('says how to write what can be read in two ways, and reads a large number as one', () => {
+    const message = (text: string) => {
+      const read = parseQuantity(text, 'length')
+      return read.ok ? '' : read.problems[0].message
+    }
+    expect(message('1,000 mm')).toContain('write 1.000 or 1000')
+    expect(message('sin(30)*40 mm')).toContain('an angle with its unit')
+    expect(si('1e99', 'length')).toBeCloseTo(1e96, -90)
   })
 
   it('tells a bare number from one with a unit', () => {

@@ -7,7 +7,7 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 test('what is done on the desk is recorded into lanes and played again', async ({ page }) => {
   await openFresh(page)
   await jointRow(page, 'Crank shaft').click()
-  await page.getByRole('button', { name: 'Take the driver away' }).click()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
   await page.getByRole('button', { name: 'Desk', exact: true }).click()
   const desk = page.getByRole('region', { name: 'Control desk' })
   await expect(desk).toContainText('Put joints on the desk')
@@ -25,7 +25,7 @@ test('what is done on the desk is recorded into lanes and played again', async (
   await number.fill('a lot')
   await number.press('Enter')
   await expect(desk.getByRole('alert')).toContainText('a lot')
-  await desk.getByRole('button', { name: 'Take back' }).click()
+  await desk.getByRole('button', { name: 'Cancel' }).click()
 
   const start = await reading(page, 'Crank shaft')
   const slider = desk.getByRole('slider', { name: 'Slide Crank shaft' })
@@ -60,7 +60,7 @@ test('what is done on the desk is recorded into lanes and played again', async (
 test('a datum on the desk is dragged by its mark and typed, as far as it reaches', async ({ page }) => {
   await openFresh(page)
   await jointRow(page, 'Crank shaft').click()
-  await page.getByRole('button', { name: 'Take the driver away' }).click()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
   await page.getByRole('button', { name: 'Desk', exact: true }).click()
   const desk = page.getByRole('region', { name: 'Control desk' })
   const field = desk.getByRole('combobox', { name: 'Put on the desk' })

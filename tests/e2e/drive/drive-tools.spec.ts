@@ -4,12 +4,10 @@ import { inspector, jointRow, put, reading, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
-test('moves are made by clicking into the lane, dragged in time and level, and taken away', async ({
-  page,
-}) => {
+test('moves are made by clicking into the lane, dragged in time and level, and deleted', async ({ page }) => {
   await openFresh(page)
   await jointRow(page, 'Crank shaft').click()
-  await page.getByRole('button', { name: 'Take the driver away' }).click()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
   await expect(page.getByText('Nothing is driven in this scenario yet.')).toBeVisible()
   await page.getByRole('button', { name: 'Drive by moves' }).click()
   const lane = (await page.locator('.chart .moves').boundingBox())!
@@ -83,11 +81,11 @@ test('five turns in ten seconds with ramps of a fifth pass the right angles', as
   await type('Length', '10 s')
   await jointRow(page, 'Crank shaft').click()
   const start = await reading(page, 'Crank shaft')
-  await side.getByRole('combobox', { name: 'Given' }).press('ArrowDown')
-  await page.getByRole('option', { name: 'by a way' }).click()
-  await type('Goes', '5 turns')
-  await type('Run up over', '20 %')
-  await type('Run down over', '20 %')
+  await side.getByRole('combobox', { name: 'Defined by' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'distance', exact: true }).click()
+  await type('Distance', '5 turns')
+  await type('Acceleration time', '20 %')
+  await type('Deceleration time', '20 %')
   await solved(page)
   // common practice: the ramps count half, so that 5 turns take 8 s at full speed
   for (const [time, turns] of [
@@ -127,9 +125,9 @@ test('poses are chained into a scenario; playing keeps between its marks', async
 
   // marks: from 0.4 s to 0.6 s, and back again
   await goTo(page, '0.4 s')
-  await page.getByRole('button', { name: 'Play from here' }).click()
+  await page.getByRole('button', { name: 'Start of the range here' }).click()
   await goTo(page, '0.6 s')
-  await page.getByRole('button', { name: 'Play up to here' }).click()
+  await page.getByRole('button', { name: 'End of the range here' }).click()
   await page.getByRole('button', { name: 'Back and forth' }).click()
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   const times: number[] = []

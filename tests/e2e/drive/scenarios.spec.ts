@@ -9,7 +9,7 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 async function openWithMoves(page: Page) {
   await openFresh(page, 'slider-crank')
   await jointRow(page, 'Crank shaft').click()
-  await page.getByRole('button', { name: 'Take the driver away' }).click()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
   await page.getByRole('button', { name: 'Drive by moves' }).click()
   for (const [k, time] of ['0.5 s', '1.2 s'].entries()) {
     await page.getByRole('button', { name: 'Add a move' }).click()
@@ -24,7 +24,7 @@ async function openWithMoves(page: Page) {
 const moveMark = (page: Page, k: number) =>
   page.getByRole('button', { name: new RegExp(`^Crank shaft, move ${k}, `) })
 
-test('several moves are chosen, shifted, copied and taken away together', async ({ page }) => {
+test('several moves are chosen, shifted, copied and deleted together', async ({ page }) => {
   await openWithMoves(page)
   await moveMark(page, 1).press('Enter')
   await moveMark(page, 2).press('Control+Enter')
@@ -107,7 +107,7 @@ test('a take stays over a reload and over edits that do not matter, and is solve
 
   // a name does not matter
   await inspector(page)
-    .getByRole('button', { name: /^Take the driver away/ })
+    .getByRole('button', { name: /^Delete the driver/ })
     .waitFor({ state: 'hidden' })
   await stage(page, 'Connect')
   await jointRow(page, 'Crank shaft').click()

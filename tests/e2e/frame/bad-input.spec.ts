@@ -59,7 +59,7 @@ test('a speed, a run-up, a length of the run and a time that make no sense are r
   await speed.press('Enter')
   await expect(page.getByRole('alert')).toContainText('Write an angular speed such as 60 rpm')
   await speed.press('Escape')
-  const runUp = page.getByLabel('Run up over')
+  const runUp = page.getByLabel('Acceleration time')
   await runUp.fill('-1 s')
   await runUp.press('Enter')
   await expect(page.getByRole('alert')).toContainText('must be zero or more seconds')

@@ -75,7 +75,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('the timing chart is whole and accessible, with its tables open', async ({ page }) => {
       await openFresh(page)
       await jointRow(page, 'Crank shaft').click()
-      await page.getByRole('button', { name: 'Take the driver away' }).click()
+      await page.getByRole('button', { name: 'Delete the driver' }).click()
       await page.getByRole('button', { name: 'Drive by moves' }).click()
       await page.getByRole('button', { name: 'Add a move' }).click()
       await expect(page.getByRole('group', { name: 'Crank shaft, move 1' })).toBeVisible()

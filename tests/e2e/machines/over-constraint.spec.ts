@@ -80,7 +80,7 @@ test('a fourth wall joint is announced before it is made, and the panel mends it
   await expect(inspector(page)).toContainText('suspended')
   await page.getByRole('button', { name: /^Mobility 1 ·/ }).click()
   await expect(panel).toContainText('Stray weld is suspended')
-  await panel.getByRole('button', { name: 'Take Stray weld away.' }).click()
+  await panel.getByRole('button', { name: 'Delete Stray weld.' }).click()
   await expect(panel).not.toContainText('Stray weld')
 })
 

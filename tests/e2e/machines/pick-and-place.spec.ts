@@ -143,7 +143,7 @@ async function moves(page: Page, lane: string, wishes: readonly Wish[]): Promise
     const row = table(page, lane, k + 1)
     await expect(row).toBeVisible()
     if (after) await starts(page, row, `after ${after}`)
-    await choose(page, row.getByRole('combobox', { name: 'Target' }), 'ends at')
+    await choose(page, row.getByRole('combobox', { name: 'Target' }), 'to a value')
     await put(page, lane, k + 1, 'Value', to)
     if (lasts) await put(page, lane, k + 1, 'Duration', lasts)
   }
@@ -248,11 +248,11 @@ async function moves2(page: Page): Promise<void> {
   const add = page.getByRole('region', { name: 'Moves of Lift' }).getByRole('button', { name: 'Add a move' })
   await add.click()
   await starts(page, table(page, 'Lift', 3), 'after Long slide, move 1')
-  await choose(page, table(page, 'Lift', 3).getByRole('combobox', { name: 'Target' }), 'ends at')
+  await choose(page, table(page, 'Lift', 3).getByRole('combobox', { name: 'Target' }), 'to a value')
   await put(page, 'Lift', 3, 'Value', '-90 mm')
   await put(page, 'Lift', 3, 'Duration', '0.6 s')
   await add.click()
-  await choose(page, table(page, 'Lift', 4).getByRole('combobox', { name: 'Target' }), 'ends at')
+  await choose(page, table(page, 'Lift', 4).getByRole('combobox', { name: 'Target' }), 'to a value')
   await put(page, 'Lift', 4, 'Value', '0 mm')
   await put(page, 'Lift', 4, 'Duration', '0.6 s')
 }

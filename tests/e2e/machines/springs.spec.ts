@@ -4,7 +4,7 @@ import { stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' }, drawn: true })
 
-test('a spring is made between two places, changed, and taken away', async ({ page }) => {
+test('a spring is made between two places, changed, and deleted', async ({ page }) => {
   await openFresh(page, 'slider-crank')
   await stage(page, 'Connect')
   await page.getByRole('tab', { name: 'Spring' }).click()
@@ -39,7 +39,7 @@ test('a spring is made between two places, changed, and taken away', async ({ pa
   await diameter.fill('3/4 in')
   await diameter.press('Enter')
   await expect(diameter).toHaveValue('3/4 in')
-  await spring.getByRole('button', { name: 'Take Spring away' }).click()
+  await spring.getByRole('button', { name: 'Delete Spring' }).click()
   await expect(spring).toHaveCount(0)
   await expect.poll(picture).toBe(before)
 })

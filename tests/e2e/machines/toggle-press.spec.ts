@@ -31,7 +31,7 @@ test('a toggle press is made by hand, limited, dragged and read', async ({ page 
     name: 'Frame',
     dimensions: { 'Width (x)': '100 mm', 'Depth (y)': '60 mm', 'Height (z)': '20 mm' },
   })
-  await expect(inspector(page)).toContainText('held to ground')
+  await expect(inspector(page)).toContainText('fixed to ground')
   const link = { Width: '20 mm', Thickness: '8 mm', 'Bore diameter': '8 mm' }
   await makePart(page, {
     noun: 'Link plate',

@@ -39,7 +39,7 @@ function bodyProblems(document: MechanismDocument): Problem[] {
   if (document.bodies.length > 0 && !document.bodies.some((body) => body.grounded)) {
     problems.push({
       code: 'ground-missing',
-      message: 'No body is held to ground. Mark at least one body as grounded.',
+      message: 'No body is fixed to ground. Mark at least one body as grounded.',
       pointer: '/bodies',
     })
   }

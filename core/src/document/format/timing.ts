@@ -1,4 +1,4 @@
-/** When something of a scenario starts: at a time, tied to something else, or, where neither is said, in its turn. */
+/** When something of a scenario starts: at a time, tied to something else, or, where neither is said, after the previous move. */
 import { IsIn, IsInt, IsOptional, Max, Min, ValidateBy } from 'class-validator'
 import { readSpan } from '../../units/share'
 import type { Quantity } from '../../units/quantity'

@@ -1,6 +1,6 @@
 /**
  * Copies of bodies and groups: at a distance, in a row, in a circle, mirrored. A copy brings the joints, mates and
- * relations that lie wholly inside; its bodies are never held to ground by themselves.
+ * relations that lie wholly inside; its bodies are never fixed to ground by themselves.
  */
 import { copyOf } from '../../document/copy'
 import { copyGroup } from '../../document/groups'

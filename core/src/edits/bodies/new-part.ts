@@ -27,7 +27,7 @@ export interface NewBody {
   readonly body: string
 }
 
-/** The document with a part standing as a body of its own; the first body is held to ground. */
+/** The document with a part standing as a body of its own; the first body is fixed to ground. */
 export function addPart(document: MechanismDocument, part: Omit<Part, 'id'>, pose: Placement): NewBody {
   const draft = copyOf(document)
   const id = freshId(draft, slug(part.name))

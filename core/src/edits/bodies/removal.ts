@@ -12,7 +12,7 @@ export interface Removal {
   readonly document: MechanismDocument
   /** What goes besides what was named: "Jaw pin (joint), Jaw and press (relation)". */
   readonly hanging: readonly string[]
-  /** "Jaw goes, and with it the joint Jaw pin.", and what is held to ground instead. */
+  /** "Deletes Jaw and also Jaw pin (joint).", and what is fixed to ground instead. */
   readonly sentence: string
 }
 
@@ -101,8 +101,7 @@ function removeAt(draft: MechanismDocument, pointers: readonly string[]): void {
 const byPlace = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true })
 
 function sentenceOf(names: readonly string[], hanging: readonly string[], grounded: string | null): string {
-  const one = names.length === 1
-  const with_ = hanging.length > 0 ? `, and with ${one ? 'it' : 'them'} ${listed(hanging)}` : ''
-  const instead = grounded === null ? '' : ` ${grounded} is held to ground instead.`
-  return `${listed(names)} ${one ? 'goes' : 'go'}${with_}.${instead}`
+  const also = hanging.length > 0 ? ` and also ${listed(hanging)}` : ''
+  const instead = grounded === null ? '' : ` ${grounded} is fixed to ground instead.`
+  return `Deletes ${listed(names)}${also}.${instead}`
 }

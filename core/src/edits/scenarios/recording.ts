@@ -122,7 +122,7 @@ export function recordInto(
   if (lanes.length === 0) {
     return fail({
       code: 'nothing-recorded',
-      message: `${listed(left)} ${left.length === 1 ? 'has' : 'have'} drivers that are not moves; let them rest or take them away to record over them.`,
+      message: `${listed(left)} ${left.length === 1 ? 'has' : 'have'} drivers that are not moves; disable or delete them to record over them.`,
     })
   }
   const length = parseQuantity(target.length, 'time')

@@ -129,7 +129,7 @@ export function removeFromScenario(
       if (gone.has(driver.id)) gone.add(key)
       if (!gone.has(key)) left.push(move)
     })
-    // what followed in its turn keeps its place in time
+    // what followed after the previous move keeps its place in time
     const before = driver.moves
     for (const move of left) {
       const index = before.indexOf(move)

@@ -110,7 +110,7 @@ export function pasteEntries(
         (move, k) => startOf(items, moveKey(lane ?? own!, move, k)) > time + SAME_TIME,
       )
       const index = place < 0 ? moves.length : place
-      // what followed in its turn keeps its place in time
+      // what followed after the previous move keeps its place in time
       const next = moves[index] as Move | undefined
       if (next && next.start === undefined && !next.tie)
         next.start = inSeconds(startOf(items, moveKey(lane ?? own!, next, index)))

@@ -78,7 +78,7 @@ function resolvePath(source: Pick<Path, 'kind' | 'points' | 'closed'>): Result<M
     if (norm(subtract(ring[k], ring[k - 1])) > NEAREST) continue
     return fail({
       code: 'path-point-repeated',
-      message: `point ${k + 1 > points.length ? 1 : k + 1} lies on the point before it; take one of the two away.`,
+      message: `point ${k + 1 > points.length ? 1 : k + 1} lies on the point before it; delete one of the two.`,
       pointer: `/points/${k % points.length}`,
     })
   }

@@ -102,7 +102,7 @@ function mateTarget(mechanism: Mechanism, id: string): Result<Target> {
   if (source.suspended) return problem('driver-suspended', 'is suspended and cannot be driven.')
   if (!reading) return problem('driver-freedom', 'has no value to drive; an angle or a distance has.')
   if (source.value !== undefined) {
-    return problem('driver-freedom', 'is held at its value; take the value away to drive it.')
+    return problem('driver-freedom', 'is held at its value; delete the value to drive it.')
   }
   return succeed({ reading, link: -1, id, name: source.name })
 }

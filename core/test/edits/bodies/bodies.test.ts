@@ -65,7 +65,7 @@ describe('new parts', () => {
     }
   })
 
-  it('the first body is held to ground, the next is not, and names do not repeat', () => {
+  it('the first body is fixed to ground, the next is not, and names do not repeat', () => {
     const one = addPart(new Workshop().document, usualPart('box')!, {})
     const two = addPart(one.document, { ...usualPart('box')!, name: freshName(one.document, 'Box') }, {})
     expect(two.document.bodies.map(({ name, grounded }) => [name, grounded])).toEqual([
@@ -84,14 +84,14 @@ describe('taking away', () => {
     expect(left.datums).toEqual([])
     expect(left.parts.map(({ id }) => id)).toEqual(['base-part', 'hand-part'])
     expect(hanging).toEqual(['Shoulder (joint)', 'Elbow (joint)', 'Elbow angle (probe)'])
-    expect(sentence).toBe('arm goes, and with it Shoulder (joint), Elbow (joint) and Elbow angle (probe).')
+    expect(sentence).toBe('Deletes arm and also Shoulder (joint), Elbow (joint) and Elbow angle (probe).')
     expect(openModel(left).ok).toBe(true)
   })
 
   it('without its ground a mechanism is held by the next body', () => {
     const { document, sentence } = removalOf(arm(), ['base'])
     expect(document.bodies[0]).toMatchObject({ id: 'arm', grounded: true })
-    expect(sentence).toContain('arm is held to ground instead.')
+    expect(sentence).toContain('arm is fixed to ground instead.')
     expect(openModel(document).ok).toBe(true)
   })
 })

@@ -1,0 +1,51 @@
+/** What can be done with the view, by name and key; the menu of the view, the palette and the keys share it. */
+import type { Side } from '~/view/three/viewpoint'
+import { sideWords } from './sides'
+
+export interface ViewAction {
+  readonly id: string
+  readonly name: string
+  readonly keys: string
+  readonly enabled: boolean
+  readonly run: () => unknown
+}
+
+/** What it needs of the view. */
+export interface Looking {
+  readonly look: (side: Side | null, ids?: readonly string[]) => void
+  readonly lookBack: () => void
+}
+
+/** @param bodies that are selected */
+export function viewActions(
+  { look, lookBack }: Looking,
+  bodies: readonly string[],
+  parallel: boolean,
+  setParallel: (on: boolean) => void,
+): ViewAction[] {
+  return [
+    { id: 'fit', name: 'Fit the model into the view', keys: 'V A', enabled: true, run: () => look(null) },
+    {
+      id: 'zoom-selected',
+      name: 'Zoom to what is selected',
+      keys: 'V S',
+      enabled: bodies.length > 0,
+      run: () => look(null, bodies),
+    },
+    ...sideWords.map(({ side, name, key }) => ({
+      id: `view-${side}`,
+      name,
+      keys: `V ${key}`,
+      enabled: true,
+      run: () => look(side),
+    })),
+    { id: 'view-back', name: 'Previous view', keys: 'V V', enabled: true, run: lookBack },
+    {
+      id: 'parallel',
+      name: parallel ? 'Show in perspective' : 'Show in parallel',
+      keys: 'V P',
+      enabled: true,
+      run: () => setParallel(!parallel),
+    },
+  ]
+}
