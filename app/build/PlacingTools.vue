@@ -35,6 +35,13 @@ const viewport = useViewportStore()
           :commit="tools.setCount"
         />
       </div>
+      <v-checkbox
+        v-model="tools.withOthers"
+        class="with"
+        label="With the drivers, and the joints to the body that stays"
+        density="compact"
+        hide-details
+      />
     </section>
     <section aria-label="Turn and mirror">
       <h3 class="heading">About</h3>
@@ -103,6 +110,10 @@ const viewport = useViewportStore()
   gap: 6px;
   align-items: center;
   padding: 5px 14px;
+}
+
+.with {
+  margin: 0 8px;
 }
 
 .count {

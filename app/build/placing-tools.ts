@@ -14,7 +14,7 @@ import {
   rowOf,
   turnedAbout,
 } from '@ligamen/core'
-import type { Frame, MechanismDocument, Quantity } from '@ligamen/core'
+import type { Copies, Frame, MechanismDocument, Quantity } from '@ligamen/core'
 import { keep } from '~/fields/keep'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -64,13 +64,16 @@ function usePlacingEdits() {
   const mechanism = useMechanismStore()
   const fault = ref('')
   const done = ref('')
-  async function act(edit: string, change: Parameters<typeof mechanism.edit>[1], words: string) {
+  async function act(edit: string, change: Parameters<typeof mechanism.edit>[1], words: () => string) {
     const refused = await mechanism.edit(edit, change, { home: true })
     fault.value = reasons(refused)
-    done.value = refused.length === 0 ? words : ''
+    done.value = refused.length === 0 ? words() : ''
   }
   return { fault, done, act }
 }
+
+const listedJoints = (made: Copies | null): string =>
+  made && made.joints.length > 0 ? `, each with ${made.joints.join(' and ')}` : ''
 
 export const usePlacingToolsStore = defineStore('placing-tools', () => {
   const mechanism = useMechanismStore()
@@ -78,29 +81,27 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
   const { frames, bodies, pivots } = usePlacing()
   const { fields, about, step, angle, copies: wanted } = usePlacingNumbers(pivots)
   const { fault, done, act } = usePlacingEdits()
+  /** Whether copies bring drivers, and joints to the one body that stays. */
+  const withOthers = ref(true)
   const names = computed(() => selection.members.map((id) => mechanism.nameOf(id)).join(', '))
 
   const moveBy = (motion: Frame, words: string) =>
     act(
       `${words} ${names.value}`,
       (draft) => moveBodies(draft, frames.value, bodies.value, motion),
-      `${names.value}: ${words.toLowerCase()}d.`,
+      () => `${names.value}: ${words.toLowerCase()}d.`,
     )
   const kindOf = (id: string) => (mechanism.document?.groups?.some((g) => g.id === id) ? 'group' : 'body')
 
   async function copies(edit: string, moves: readonly Frame[]) {
-    let made: readonly string[] = []
     const members = selection.members
+    let made: Copies | null = null
     await act(
       `${edit} ${names.value}`,
-      (draft) => {
-        const copied = copyTo(draft, frames.value, members, moves)
-        made = copied.ids
-        return copied.document
-      },
-      `${moves.length} more of ${names.value}.`,
+      (draft) => (made = copyTo(draft, frames.value, members, moves, withOthers.value)).document,
+      () => `${moves.length} more of ${names.value}${listedJoints(made)}.`,
     )
-    if (fault.value === '') selection.selectAll(made.map((id) => ({ kind: kindOf(id), id })))
+    if (fault.value === '') selection.selectAll(made!.ids.map((id) => ({ kind: kindOf(id), id })))
   }
 
   async function mirror(across: PlacingAxis = fields.axis.value) {
@@ -110,7 +111,11 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
       fault.value = reasons(mirrored.problems)
       return
     }
-    await act(`Mirror ${names.value}`, () => mirrored.value.document, `${names.value} mirrored.`)
+    await act(
+      `Mirror ${names.value}`,
+      () => mirrored.value.document,
+      () => `${names.value} mirrored.`,
+    )
   }
 
   async function group(kind: 'rigid' | 'moving') {
@@ -123,7 +128,7 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
       id = made.group
       return made.document
     }
-    await act(edit, gathered, '')
+    await act(edit, gathered, () => '')
     if (fault.value === '') selection.select('group', id)
   }
 
@@ -146,6 +151,7 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
     ...fields,
     names,
     pivots,
+    withOthers,
     fault,
     done,
     move: () => moveBy(moved(step()), 'Move'),

@@ -82,6 +82,7 @@ export { mendScenario } from './advice/scenario-mending'
 /* Edit: documents changed by name */
 export { addSpring } from './edits/bodies/add-spring'
 export { circleOf, copyTo, rowOf } from './edits/bodies/copying'
+export type { Copies } from './edits/bodies/copying'
 export { rigidSets, withTheirGroups } from './document/groups'
 export { bodiesOf, dissolve, gather, holderOf, regroup } from './edits/bodies/grouping'
 export { mirrorTo } from './edits/bodies/mirroring'

@@ -45,3 +45,12 @@ export function unused(taken: Set<string>, wanted: string): string {
   taken.add(name)
   return name
 }
+
+/** The name of a copy, which joins those taken: "Wheel 2" of "Wheel", "Wheel 3" of "Wheel 2". */
+export function countedName(taken: Set<string>, name: string): string {
+  const [, base, count] = /^(.*\S) (\d+)$/.exec(name) ?? [name, name, '1']
+  let k = Number(count) + 1
+  while (taken.has(`${base} ${k}`)) k++
+  taken.add(`${base} ${k}`)
+  return `${base} ${k}`
+}

@@ -1,7 +1,7 @@
 /** Groups copied whole, rigid groups that move as one, datums between others. */
 import { describe, expect, it } from 'vitest'
 import { openModel } from '../../src'
-import { copyGroup } from '../../src/document/groups'
+import { copyEntries } from '../../src/document/copying'
 import { Sketch } from '../sketch'
 import { resolveGeometry } from '../../src/mechanism/geometry'
 
@@ -21,17 +21,17 @@ const gripper = () => {
 
 describe('groups', () => {
   it('are copied whole with their inner joints, relations and groups, but without what ties them outside', () => {
-    const copied = copyGroup(gripper().document, 'gripper', 'two')
+    const { document: copied } = copyEntries(gripper().document, ['gripper'])
     const model = openModel(copied)
     expect(model.ok ? [] : model.problems).toEqual([])
-    expect(copied.groups?.map(({ id }) => id)).toEqual(['jaws', 'gripper', 'jaws-two', 'gripper-two'])
-    expect(copied.groups?.[3].members).toEqual(['carriage-two', 'jaws-two'])
+    expect(copied.groups?.map(({ id }) => id)).toEqual(['jaws', 'gripper', 'jaws-2', 'gripper-2'])
+    expect(copied.groups?.[3].members).toEqual(['carriage-2', 'jaws-2'])
     expect(copied.joints.map(({ id }) => id)).toEqual([
       'rail',
       'jaw-left',
       'jaw-right',
-      'jaw-left-two',
-      'jaw-right-two',
+      'jaw-left-2',
+      'jaw-right-2',
     ])
     expect(copied.relations).toHaveLength(2)
     // the first keeps its slide and its coupled jaws; the copy floats with one more jaw motion

@@ -1,46 +1,101 @@
 /**
- * Copies of bodies and groups: at a distance, in a row, in a circle, mirrored. A copy brings the joints, mates and
- * relations that lie wholly inside; its bodies are never fixed to ground by themselves.
+ * Copies of bodies and groups: at a distance, in a row, in a circle. A copy brings what joins its members, the drivers of
+ * that, and the joints to a body that stays, where its members are tied to one alone; what is fixed to ground stays so.
  */
-import { copyOf } from '../../document/copy'
-import { copyGroup } from '../../document/groups'
+import { copyEntries } from '../../document/copying'
+import type { OutwardJoints } from '../../document/copying'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import { multiply } from '../../maths/frame'
+import { inverse, multiply } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-import type { Vector } from '../../maths/vector'
-import { bodiesOf, dissolve, gather, holderOf } from './grouping'
 import { moved, turnedAbout } from '../../maths/rigid-motion'
+import type { Vector } from '../../maths/vector'
+import { resolveGeometry } from '../../mechanism/geometry'
 import { placementOf } from '../../geometry/placement'
+import { bodiesOf, holderOf } from './grouping'
 
 export interface Copies {
   readonly document: MechanismDocument
   /** The new bodies and groups, in the order of the originals. */
   readonly ids: readonly string[]
+  /** Ids of all copies of one original, of every kind, in the order of the moves. */
+  readonly copies: readonly ReadonlyMap<string, string>[]
+  /** Joints to a body that stays which came along, by their names. */
+  readonly joints: readonly string[]
 }
 
 /**
  * @param frames where the bodies are in ground
  * @param moves where each copy is, as a motion of ground applied to the originals
+ * @param withOthers whether drivers, and joints to a body that stays, come along
  */
 export function copyTo(
   document: MechanismDocument,
   frames: ReadonlyMap<string, Frame>,
   ids: readonly string[],
   moves: readonly Frame[],
+  withOthers = true,
 ): Copies {
-  let draft = copyOf(document)
-  const made: string[] = []
+  const bodies = bodiesOf(document, ids)
+  const leading = withOthers ? leadingOut(document, new Set(bodies)) : []
+  const copies: ReadonlyMap<string, string>[] = []
+  let draft = document
   for (const move of moves) {
-    const { document: copied, suffix } = copyOnce(draft, ids)
-    for (const id of bodiesOf(document, ids)) {
-      const body = copied.bodies.find((b) => b.id === `${id}-${suffix}`)!
-      delete body.grounded
+    const outward = outwardJoints(document, leading, frames, move)
+    const copied = copyEntries(draft, ids, outward, withOthers)
+    draft = copied.document
+    copies.push(copied.copies)
+    for (const id of bodies) {
+      const body = draft.bodies.find((b) => b.id === copied.copies.get(id))!
       body.pose = placementOf(multiply(move, frames.get(id)!))
     }
-    made.push(...ids.map((id) => `${id}-${suffix}`))
-    draft = copied
+    // a group that is copied alone stays in the group that holds it
+    const [only] = ids
+    const holder = ids.length === 1 ? draft.groups?.find(({ id }) => id === holderOf(document, only)) : null
+    if (holder && document.groups?.some(({ id }) => id === only))
+      holder.members.push(copied.copies.get(only)!)
   }
-  return { document: draft, ids: made }
+  return {
+    document: draft,
+    ids: copies.flatMap((copied) => ids.map((id) => copied.get(id)!)),
+    copies,
+    joints: leading.map(({ joint }) => document.joints.find(({ id }) => id === joint)!.name),
+  }
+}
+
+/** A joint that leads out of a selection, and its datum on the body that stays. */
+interface LeadingOut {
+  readonly joint: string
+  readonly datum: string
+}
+
+/** Joints to the only body outside that the bodies are joined to; none when there are several such bodies. */
+function leadingOut(document: MechanismDocument, bodies: ReadonlySet<string>): LeadingOut[] {
+  const bodyOf = new Map(document.datums.map(({ id, body }) => [id, body]))
+  const found = document.joints.flatMap(({ id, from, to }) => {
+    const [a, b] = [bodies.has(bodyOf.get(from)!), bodies.has(bodyOf.get(to)!)]
+    return a === b ? [] : [{ joint: id, datum: a ? to : from }]
+  })
+  return new Set(found.map(({ datum }) => bodyOf.get(datum))).size === 1 ? found : []
+}
+
+/** Where the joints are made on the body that stays: as far from their copies as the originals are. */
+function outwardJoints(
+  document: MechanismDocument,
+  leading: readonly LeadingOut[],
+  frames: ReadonlyMap<string, Frame>,
+  move: Frame,
+): OutwardJoints | undefined {
+  if (leading.length === 0) return undefined
+  const geometry = resolveGeometry({ ...document, joints: [], mates: [], relations: [], groups: [] })
+  if (!geometry.ok) return undefined
+  const { datums, bodies } = geometry.value
+  const placed = leading.map(({ datum }) => {
+    const { body, frame } = datums.get(datum)!
+    const stays = frames.get(bodies[body].source.id)!
+    const inGround = multiply(move, multiply(stays, frame))
+    return [datum, placementOf(multiply(inverse(stays), inGround))] as const
+  })
+  return { joints: new Set(leading.map(({ joint }) => joint)), datums: new Map(placed) }
 }
 
 /** Copies at even steps along a vector [m]; the original is the first of `count`. */
@@ -50,35 +105,3 @@ export const rowOf = ([x, y, z]: Vector, count: number): Frame[] =>
 /** Copies at even steps of turn [rad] about an axis of ground; the original is the first of `count`. */
 export const circleOf = (centre: Vector, axis: Vector, step: number, count: number): Frame[] =>
   Array.from({ length: count - 1 }, (_, k) => turnedAbout(centre, axis, step * (k + 1)))
-
-/** All of one selection copied together, so that what joins its members is copied too. */
-function copyOnce(
-  document: MechanismDocument,
-  ids: readonly string[],
-): { document: MechanismDocument; suffix: string } {
-  const suffix = freshSuffix(document, ids)
-  const [only] = ids
-  if (ids.length === 1 && document.groups?.some(({ id }) => id === only)) {
-    const copied = copyGroup(document, only, suffix)
-    const holder = copied.groups?.find(({ id }) => id === holderOf(document, only))
-    holder?.members.push(`${only}-${suffix}`)
-    return { document: copied, suffix }
-  }
-  const { document: gathered, group } = gather(
-    { ...document, groups: document.groups ?? [] },
-    ids,
-    'moving',
-    'copying',
-  )
-  const copied = copyGroup(gathered, group, suffix)
-  const plain = dissolve(dissolve(copied, `${group}-${suffix}`), group)
-  // the originals stay in the groups that held them
-  const groups = copyOf(document.groups ?? [])
-  const fresh = (plain.groups ?? []).filter(({ id }) => !groups.some((g) => g.id === id))
-  return { document: { ...plain, groups: [...groups, ...fresh] }, suffix }
-}
-
-function freshSuffix(document: MechanismDocument, ids: readonly string[]): string {
-  const text = JSON.stringify(document)
-  for (let k = 2; ; k++) if (!ids.some((id) => text.includes(`"${id}-${k}"`))) return String(k)
-}

@@ -59,10 +59,10 @@ export function mirrorTo(
   }
   const geometry = resolveGeometry({ ...document, joints: [], mates: [], relations: [], groups: [] })
   if (!geometry.ok) return geometry
-  const { document: draft, ids: made } = copyTo(document, frames, ids, [identityFrame()])
-  const original = new Map<string, string>()
-  const suffix = made[0].slice(ids[0].length)
-  for (const id of symmetries.keys()) original.set(`${id}${suffix}`, id)
+  // drivers would have to run the other way, and joints to what stays are another matter
+  const mirrored = copyTo(document, frames, ids, [identityFrame()], false)
+  const { document: draft } = mirrored
+  const original = new Map([...mirrored.copies[0]].map(([before, copy]) => [copy, before]))
   for (const body of draft.bodies) {
     const source = original.get(body.id)
     if (source === undefined) continue
@@ -70,12 +70,12 @@ export function mirrorTo(
     body.pose = placementOf(reflectedBody(frame, symmetries.get(source)!, centre, normal))
   }
   for (const datum of draft.datums) {
-    const source = original.get(datum.body)
-    if (source !== undefined) reflectDatum(datum, geometry.value.datums, suffix, symmetries.get(source)!)
+    const [source, body] = [original.get(datum.id), original.get(datum.body)]
+    if (source !== undefined && body !== undefined)
+      reflectDatum(datum, geometry.value.datums.get(source)!, symmetries.get(body)!)
   }
   for (const joint of draft.joints) {
-    const before = document.joints.find(({ id }) => `${id}${suffix}` === joint.id)
-    if (!before || document.joints.some(({ id }) => id === joint.id)) continue
+    if (!original.has(joint.id)) continue
     if (joint.lead !== undefined) joint.lead = negative(joint.lead)
     for (const settings of joint.freedoms ?? []) {
       const motion = jointType(joint.kind)?.freedoms.find(({ name }) => name === settings.name)?.motion
@@ -89,7 +89,7 @@ export function mirrorTo(
       if (rest !== undefined) settings.rest = negative(rest)
     }
   }
-  return succeed({ document: copyOf(draft), ids: made })
+  return succeed({ ...mirrored, document: copyOf(draft) })
 }
 
 function negative(quantity: Quantity): Quantity {
@@ -124,14 +124,7 @@ function reflectedBody(frame: Frame, symmetry: Symmetry, centre: Vector, [nx, ny
   return out
 }
 
-function reflectDatum(
-  datum: Datum,
-  datums: ReadonlyMap<string, { readonly frame: Frame }>,
-  suffix: string,
-  symmetry: Symmetry,
-): void {
-  const source = datum.id.endsWith(suffix) && datums.get(datum.id.slice(0, -suffix.length))
-  if (!source) return
+function reflectDatum(datum: Datum, source: { readonly frame: Frame }, symmetry: Symmetry): void {
   const axis = (k: number): Vector => [source.frame[3 * k], source.frame[3 * k + 1], source.frame[3 * k + 2]]
   const frame = frameAlong(reflectedIn(symmetry, axis(2), false), reflectedIn(symmetry, axis(0), false))
   if (!frame) return

@@ -18,11 +18,13 @@ import {
   regroup,
   removalOf,
   rowOf,
+  runScenario,
   shapeKinds,
   turnedAbout,
   usualPart,
 } from '../../../src'
 import type { Frame, MechanismDocument, DatumPick } from '../../../src'
+import { validateDocument } from '../../../src/document/checks/validate'
 import { draftJoint } from '../../../src/proposals/joining'
 import { at, feature, modelOf, posesOf, Workshop } from '../../workshop'
 
@@ -126,18 +128,100 @@ describe('moving and copying', () => {
     ])
   })
 
-  it('what joins the copied bodies is copied too, what leads elsewhere is not', () => {
+  it('what joins the copied bodies is copied too, with the joint to the one body that stays', () => {
     const document = arm()
-    const { document: copied, ids } = copyTo(
-      document,
-      framesOf(document),
-      ['arm', 'hand'],
-      [moved([0, 0, 0.1])],
-    )
+    const here = framesOf(document)
+    const { document: copied, ids, joints } = copyTo(document, here, ['arm', 'hand'], [moved([0, 0, 0.1])])
     expect(ids).toEqual(['arm-2', 'hand-2'])
-    expect(copied.joints.map(({ id }) => id)).toEqual(['shoulder', 'elbow', 'elbow-2'])
-    expect(modelOf(copied).mobility.mobility).toBe(2 + 6 + 1)
+    expect(joints).toEqual(['Shoulder'])
+    expect(copied.joints.map(({ id }) => id)).toEqual(['shoulder', 'elbow', 'shoulder-2', 'elbow-2'])
+    expect(modelOf(copied).mobility).toMatchObject({ mobility: 4, redundant: [] })
     expect(origin(copied, 'hand-2')[2]).toBeCloseTo(origin(copied, 'hand')[2]! + 0.1, 12)
+  })
+
+  it('what is tied to several bodies that stay comes alone', () => {
+    const document = arm()
+    const { document: copied, joints } = copyTo(document, framesOf(document), ['arm'], [moved([0, 0, 0.1])])
+    expect([joints, copied.joints.length]).toEqual([[], 2])
+  })
+
+  it('six wheels are one with its joint and its motor, five times copied; copies are copied again', () => {
+    const shop = new Workshop()
+      .body('frame', 'plate')
+      .body('wheel', 'cylinder', {}, { position: [0.05, 0, 0.02] })
+    const there = at('frame', { position: [0.05, 0, 0.02], axis: [1, 0, 0] })
+    const own = at('wheel', { position: [0, 0, 0], axis: [1, 0, 0] })
+    const document = joined(shop.document, 'revolute', 'Axle', own, there)
+    document.scenarios = [
+      {
+        id: 'run',
+        name: 'Run',
+        length: '1 s',
+        frameRate: 10,
+        drivers: [
+          {
+            id: 'turns',
+            kind: 'motor',
+            joint: document.joints[0].id,
+            freedom: 'angle',
+            speed: '60 rpm',
+            runUp: '0 s',
+          },
+        ],
+      },
+    ]
+    const six = copyTo(document, framesOf(document), ['wheel'], rowOf([0, 0.06, 0], 6)).document
+    const model = modelOf(six)
+    expect(model.mobility).toMatchObject({ mobility: 6, redundant: [] })
+    expect(six.joints.map(({ name }) => name)).toEqual([
+      'Axle',
+      'Axle 2',
+      'Axle 3',
+      'Axle 4',
+      'Axle 5',
+      'Axle 6',
+    ])
+    const run = runScenario(model, 'run')
+    if (!run.ok) throw new Error(run.problems[0].message)
+    run.value.advance(Infinity)
+    const take = run.value.take()
+    expect([...take.coordinates.slice(-6)].map((turn) => turn / (2 * Math.PI))).toEqual(
+      Array.from({ length: 6 }, () => expect.closeTo(1, 9) as number),
+    )
+    // a copy of a copy, and of several of them at once
+    const again = copyTo(six, framesOf(six), ['wheel-2', 'wheel-3'], [moved([0.1, 0, 0])]).document
+    expect(again.bodies.map(({ name }) => name).slice(-2)).toEqual(['wheel 7', 'wheel 8'])
+    expect(modelOf(again).mobility.mobility).toBe(8)
+  })
+
+  it('a group that holds a part and its copy is copied, twice', () => {
+    const plain = new Workshop()
+      .body('base', 'plate')
+      .body('pin', 'cylinder', {}, { position: [0.1, 0, 0] }).document
+    const once = copyTo(plain, framesOf(plain), ['pin'], [moved([0, 0.03, 0])]).document
+    const grouped = gather(once, ['pin', 'pin-2'], 'moving', 'Pins').document
+    const group = grouped.groups![0].id
+    let document = grouped
+    for (const step of [0.1, 0.2]) {
+      document = copyTo(document, framesOf(document), [group], [moved([step, 0, 0])]).document
+      expect(validateDocument(document)).toMatchObject({ ok: true })
+    }
+    expect(document.bodies.map(({ name }) => name)).toEqual([
+      'base',
+      'pin',
+      'pin 2',
+      'pin 3',
+      'pin 4',
+      'pin 5',
+      'pin 6',
+    ])
+    expect(document.groups!.map(({ name }) => name)).toEqual(['Pins', 'Pins 2', 'Pins 3'])
+  })
+
+  it('a copy of what is fixed to ground is fixed to ground', () => {
+    const { document } = new Workshop().body('base', 'plate')
+    const copied = copyTo(document, framesOf(document), ['base'], [moved([0, 0.3, 0])]).document
+    expect(copied.bodies.map(({ grounded }) => grounded)).toEqual([true, true])
   })
 })
 
