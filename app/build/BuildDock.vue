@@ -26,7 +26,7 @@ const { build: open } = storeToRefs(usePanelsStore())
 
 // a file dropped anywhere opens the tab that tells about it
 watch(
-  () => exchange.busy !== null || exchange.unitWanted !== null,
+  () => exchange.busy !== null || exchange.unitWanted !== null || exchange.placeWanted !== null,
   (going) => {
     if (going) open.value = 'files'
   },

@@ -5,9 +5,12 @@
 import Module from 'manifold-3d'
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import wasm from 'manifold-3d/manifold.wasm?url'
+import { isFacetGap } from './facet-gap'
 
 export interface OverlapBody {
   readonly id: string
+  /** Bodies of one rigid group have the same; they may stand in each other. */
+  readonly group: string
   /** Closed solids, nine numbers a triangle [m], in ground. */
   readonly solids: readonly Float32Array[]
 }
@@ -50,16 +53,16 @@ globalThis.onmessage = async ({ data }: MessageEvent<readonly OverlapBody[]>) =>
 
 function find(kernel: ManifoldToplevel, bodies: readonly OverlapBody[]): void {
   const unclosed: string[] = []
-  const solids = bodies.map(({ id, solids }) => {
+  const solids = bodies.map(({ id, group, solids }) => {
     const made = solids.flatMap((positions) => solidOf(kernel, positions) ?? [])
     if (made.length < solids.length) unclosed.push(id)
-    return { id, made, box: boxOf(made) }
+    return { id, group, made, box: boxOf(made) }
   })
   const overlaps: Overlap[] = []
   for (let i = 0; i < solids.length; i++) {
     say({ type: 'progress', share: i / solids.length })
     for (let j = i + 1; j < solids.length; j++) {
-      if (!meet(solids[i]!.box, solids[j]!.box)) continue
+      if (solids[i]!.group === solids[j]!.group || !meet(solids[i]!.box, solids[j]!.box)) continue
       const found = overlapOf(solids[i]!, solids[j]!)
       if (found) overlaps.push(found)
     }
@@ -107,7 +110,7 @@ function overlapOf(a: Solids, b: Solids): Overlap | null {
     for (const two of b.made) {
       const common = one.intersect(two)
       const size = common.volume()
-      if (size > TOUCHING) {
+      if (size > TOUCHING && !isFacetGap(size, common.surfaceArea(), common.boundingBox())) {
         volume += size
         const { vertProperties, triVerts, numProp } = common.getMesh()
         for (const v of triVerts)

@@ -22,10 +22,13 @@ const stage = useStageStore()
 const conflict = computed(() => {
   const met = saving.conflict
   if (!met) return null
-  const from = met.base ?? mechanism.document
+  const mine = mechanism.document
   return {
     at: new Date(met.changedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
-    changes: from ? describeChanges(from, met.theirs) : [],
+    // without the version that both started from, only what differs can be told
+    knows: met.base !== null,
+    there: met.base ? describeChanges(met.base, met.theirs) : [],
+    here: mine ? describeChanges(met.base ?? met.theirs, mine) : [],
   }
 })
 const motion = computed(() => {
@@ -63,8 +66,12 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
     <div v-if="conflict" class="notice" role="alert">
       <strong>This mechanism was saved somewhere else at {{ conflict.at }}.</strong>
       <span>
-        Your edits are kept here and are not saved yet. Changed there:
-        {{ conflict.changes.length > 0 ? conflict.changes.join('; ') : 'nothing that differs from yours' }}.
+        Your edits are kept here and are not saved yet.
+        <template v-if="conflict.there.length > 0">Changed there: {{ conflict.there.join('; ') }}.</template>
+        <template v-if="conflict.here.length > 0">
+          {{ conflict.knows ? 'Changed here' : 'Different here' }}: {{ conflict.here.join('; ') }}.
+        </template>
+        <template v-else-if="conflict.there.length === 0">Both versions are the same.</template>
       </span>
       <span class="choices">
         <v-btn color="primary" variant="flat" @click="saving.keepMine">Save mine over it</v-btn>

@@ -4,6 +4,8 @@
  */
 import { watchDebounced } from '@vueuse/core'
 import { api } from '~/model/document/api'
+import { NO_EDITS } from '~/model/document/edit-history'
+import { keptEdits } from '~/model/document/kept-edits'
 import { journal } from '~/model/document/journal'
 import { storedTakes } from '~/model/run/kept-takes'
 import { meshes } from '~/model/meshes/meshes'
@@ -18,7 +20,6 @@ import { useVisibilityStore } from '~/model/screen/visibility'
 export function useWorkspace(id: string) {
   const mechanism = useMechanismStore()
   const saving = useSavingStore()
-  const run = useRunStore()
   const stage = useStageStore()
   const visibility = useVisibilityStore()
   const route = useRoute()
@@ -29,6 +30,7 @@ export function useWorkspace(id: string) {
 
   async function open() {
     failure.value = ''
+    recovered.value = false
     const answer = await api.open(id)
     if (!answer.ok) {
       failure.value = answer.refusal.detail
@@ -40,12 +42,14 @@ export function useWorkspace(id: string) {
     visibility.begin(id)
     const left = await journal.read(id).catch(() => undefined)
     const kept = await storedTakes.read(id).catch(() => null)
-    await mechanism.open(left?.document ?? stored.document, kept)
+    const document = left?.document ?? stored.document
+    await mechanism.open(document, kept, await keptEdits.read(id, document).catch(() => NO_EDITS))
     enter()
     if (!left) return
-    recovered.value = true
-    if (left.revision === stored.revision) saving.noteEdit(left.document)
-    else {
+    if (left.revision === stored.revision) {
+      recovered.value = true
+      saving.noteEdit(left.document)
+    } else {
       saving.resumeInConflict(left.document, {
         revision: stored.revision,
         changedAt: stored.changedAt,
@@ -75,16 +79,7 @@ export function useWorkspace(id: string) {
     const asked = route.query.stage as Stage | undefined
     stage.go(asked && STAGES.includes(asked) ? asked : stageFor(mechanism.document))
   }
-  watch(
-    () => mechanism.document,
-    (document) => document && void meshes.bring(document),
-  )
-  // the last take is stored when nothing newer has come for a while
-  watchDebounced(
-    () => run.newest,
-    (newest) => newest && void storedTakes.write(id, newest).catch(() => undefined),
-    { debounce: 1500 },
-  )
+  useKeeping(id)
   watch(
     () => stage.stage,
     (now) => void navigateTo({ query: { ...route.query, stage: now } }, { replace: true }),
@@ -100,4 +95,27 @@ export function useWorkspace(id: string) {
     useSelectionStore().clear()
   })
   return { project, failure, recovered, open, takeTheirs, keepAsCopy }
+}
+
+/** Keeps what a reload should find again: the newest take, and the edits that can be undone. */
+function useKeeping(id: string) {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  watch(
+    () => mechanism.document,
+    (document) => document && void meshes.bring(document),
+  )
+  // the last take is stored when nothing newer has come for a while
+  watchDebounced(
+    () => run.newest,
+    (newest) => newest && void storedTakes.write(id, newest).catch(() => undefined),
+    { debounce: 1500 },
+  )
+  watch(
+    () => mechanism.history,
+    (history) => {
+      const { document } = mechanism
+      if (document) void keptEdits.write(id, document, history).catch(() => undefined)
+    },
+  )
 }

@@ -95,6 +95,17 @@ function choose(event: Event) {
           <v-btn @click="exchange.cancel">Cancel</v-btn>
         </div>
       </form>
+      <div v-else-if="exchange.placeWanted" role="group" aria-label="Place of the mechanism">
+        <p role="status">
+          {{ exchange.placeWanted.name }} is a mechanism of {{ exchange.placeWanted.bodies }} bodies and
+          {{ exchange.placeWanted.joints }} joints.
+        </p>
+        <div class="ways">
+          <v-btn color="primary" variant="flat" @click="exchange.bringBeside">Bring it in beside</v-btn>
+          <v-btn @click="exchange.replace">Replace what is here</v-btn>
+          <v-btn @click="exchange.cancel">Cancel</v-btn>
+        </div>
+      </div>
       <FaultLine v-else-if="exchange.fault" :text="exchange.fault" />
       <template v-else-if="exchange.done">
         <p role="status">{{ exchange.done.words }}</p>

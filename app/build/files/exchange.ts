@@ -18,6 +18,7 @@ export const useExchangeStore = defineStore('exchange', () => {
   const exchanger = new Exchanger({
     start,
     store: (prepared) => meshes.put(prepared.map(({ stored, mesh }) => ({ hash: stored.hash, mesh }))),
+    isEmpty: () => (mechanism.document?.bodies.length ?? 0) === 0,
     edit: mechanism.edit,
     select: (bodies) => selection.selectAll(bodies.map((id) => ({ kind: 'body', id }))),
     save: saveFile,
@@ -47,10 +48,13 @@ export const useExchangeStore = defineStore('exchange', () => {
   return {
     busy: computed(() => view.value.busy),
     unitWanted: computed(() => view.value.unitWanted),
+    placeWanted: computed(() => view.value.placeWanted),
     fault: computed(() => view.value.fault),
     done: computed(() => view.value.done),
     read: (files: readonly File[]) => exchanger.read(files),
     giveUnit: (metres: number) => exchanger.giveUnit(metres),
+    bringBeside: () => exchanger.bringBeside(),
+    replace: () => exchanger.replace(),
     cancel: () => exchanger.cancel(),
     write,
   }

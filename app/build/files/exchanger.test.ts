@@ -31,7 +31,7 @@ const scene: Extract<FromExchange, { type: 'scene' }> = {
 }
 
 /** An exchanger, its worker, and the document that it edits unless the edit is refused. */
-function set(refused: readonly Problem[] = []) {
+function set(refused: readonly Problem[] = [], isEmpty = false) {
   const views: ExchangeView[] = []
   let hear: (message: FromExchange) => Promise<void> = () => Promise.resolve()
   let fail: (why: string) => void = () => undefined
@@ -45,6 +45,7 @@ function set(refused: readonly Problem[] = []) {
       return worker
     }),
     store: vi.fn(() => Promise.resolve()),
+    isEmpty: () => isEmpty,
     edit: (name: string, change: Change) => {
       edits.push(name)
       const draft = structuredClone(document)
@@ -86,6 +87,7 @@ describe('reading files', () => {
     expect(now()).toEqual({
       busy: null,
       unitWanted: null,
+      placeWanted: null,
       fault: '',
       done: { words: 'bracket.stl: 1 body brought in.', leftOut: ['a wire'] },
     })
@@ -107,9 +109,35 @@ describe('reading files', () => {
     await exchanger.read([file('beam.json')])
     const other = { ...structuredClone(walkingBeam), name: 'Other', scenarios: [] }
     await say({ type: 'mechanism', document: other, meshes: [], leftOut: [] })
+    expect(now().placeWanted).toMatchObject({ name: 'Other', bodies: walkingBeam.bodies.length })
+    expect(edits).toEqual([])
+    await exchanger.replace()
     expect(edits).toEqual(['Open Other'])
     expect(document()).toEqual({ ...other, name: walkingBeam.name })
     expect(now().done!.words).toContain('Undo brings the old one back.')
+  })
+
+  it('brings a mechanism in beside what is there, or not at all', async () => {
+    const { exchanger, edits, say, now, document, ports } = set()
+    const other = { ...structuredClone(walkingBeam), name: 'Other' }
+    await exchanger.read([file('beam.json')])
+    await say({ type: 'mechanism', document: other, meshes: [], leftOut: [] })
+    exchanger.cancel()
+    await exchanger.bringBeside()
+    expect([edits, now().placeWanted]).toEqual([[], null])
+    await exchanger.read([file('beam.json')])
+    await say({ type: 'mechanism', document: other, meshes: [], leftOut: [] })
+    await exchanger.bringBeside()
+    expect(edits).toEqual(['Bring in Other'])
+    expect(document().bodies).toHaveLength(2 * walkingBeam.bodies.length)
+    expect(ports.select).toHaveBeenCalledOnce()
+  })
+
+  it('asks nothing where nothing is there yet', async () => {
+    const { exchanger, edits, say } = set([], true)
+    await exchanger.read([file('beam.json')])
+    await say({ type: 'mechanism', document: structuredClone(walkingBeam), meshes: [], leftOut: [] })
+    expect(edits).toEqual([`Open ${walkingBeam.name}`])
   })
 
   it('refuses what is too large before it is opened', async () => {
@@ -129,7 +157,7 @@ describe('reading files', () => {
     const { exchanger, worker, edits, say, fail, now } = set()
     await exchanger.read([file('bracket.stl')])
     await happen(say, fail)
-    expect(now()).toEqual({ busy: null, unitWanted: null, fault: 'Broken.', done: null })
+    expect(now()).toEqual({ busy: null, unitWanted: null, placeWanted: null, fault: 'Broken.', done: null })
     expect([worker.end.mock.calls.length, edits]).toEqual([1, []])
   })
 

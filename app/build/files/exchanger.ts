@@ -2,7 +2,7 @@
  * Files in and out as a state machine: what is being read or written, what has to be asked, what came of it. One file at a
  * time, in a worker of its own; cancelling ends the worker, and nothing of what it did is kept.
  */
-import { bringIn, reasons } from '@ligamen/core'
+import { bringIn, mergeMechanism, reasons } from '@ligamen/core'
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import type { Change } from '~/model/document/editor'
 import type { FromExchange, PreparedMesh, ToExchange } from '~/workers/exchange/protocol'
@@ -12,16 +12,24 @@ const LARGEST = 300_000_000
 
 type Heard<T extends FromExchange['type']> = Extract<FromExchange, { type: T }>
 
-/** What a screen shows of it; at most one of the four is set. */
+/** What a screen shows of it; at most one of the five is set. */
 export interface ExchangeView {
   readonly busy: { readonly words: string; readonly share: number | null } | null
   readonly unitWanted: { readonly name: string; readonly size: readonly [number, number, number] } | null
+  /** A mechanism was read: it can take the place of what is here, or stand beside it. */
+  readonly placeWanted: { readonly name: string; readonly bodies: number; readonly joints: number } | null
   readonly fault: string
   /** What was done, and what was left out of it. */
   readonly done: { readonly words: string; readonly leftOut: readonly string[] } | null
 }
 
-export const NOTHING_GOING_ON: ExchangeView = { busy: null, unitWanted: null, fault: '', done: null }
+export const NOTHING_GOING_ON: ExchangeView = {
+  busy: null,
+  unitWanted: null,
+  placeWanted: null,
+  fault: '',
+  done: null,
+}
 
 export interface ExchangeWorker {
   post(message: ToExchange, transfer?: Transferable[]): void
@@ -32,6 +40,8 @@ export interface ExchangeWorker {
 export interface ExchangePorts {
   start(hear: (message: FromExchange) => Promise<void>, failed: (why: string) => void): ExchangeWorker
   store(meshes: readonly PreparedMesh[]): Promise<void>
+  /** Whether there is nothing yet that a mechanism could take the place of. */
+  isEmpty(): boolean
   edit(name: string, change: Change, options?: { home: boolean }): Promise<readonly Problem[]>
   select(bodies: readonly string[]): void
   save(name: string, bytes: Uint8Array): void
@@ -43,6 +53,8 @@ type ChosenFile = Pick<File, 'name' | 'size' | 'arrayBuffer'>
 
 export class Exchanger {
   private worker: ExchangeWorker | null = null
+  /** A mechanism that waits for its place. */
+  private waiting: Heard<'mechanism'> | null = null
 
   constructor(private readonly ports: ExchangePorts) {}
 
@@ -109,7 +121,7 @@ export class Exchanger {
         if (await this.store(message.meshes)) await this.addScene(message)
         break
       case 'mechanism':
-        if (await this.store(message.meshes)) await this.replace(message)
+        if (await this.store(message.meshes)) await this.askForPlace(message)
         break
     }
   }
@@ -134,8 +146,33 @@ export class Exchanger {
     if (this.settle(refused, words, leftOut)) this.ports.select(bodies)
   }
 
-  /** A whole mechanism replaces this one; that can be undone. */
-  private async replace({ document, leftOut }: Heard<'mechanism'>): Promise<void> {
+  private async askForPlace(message: Heard<'mechanism'>): Promise<void> {
+    this.waiting = message
+    const { name, bodies, joints } = message.document
+    if (this.ports.isEmpty()) await this.replace()
+    else this.show({ placeWanted: { name, bodies: bodies.length, joints: joints.length } })
+  }
+
+  /** The mechanism that was read comes beside what is here. */
+  async bringBeside(): Promise<void> {
+    const { waiting } = this
+    if (!waiting) return
+    const { document, leftOut } = waiting
+    let bodies: readonly string[] = []
+    const refused = await this.ports.edit(`Bring in ${document.name}`, (draft) => {
+      const merged = mergeMechanism(draft, document)
+      bodies = merged.bodies
+      return merged.document
+    })
+    const words = `${document.name}: ${document.bodies.length} bodies and ${document.joints.length} joints brought in, where they stood there.`
+    if (this.settle(refused, words, leftOut)) this.ports.select(bodies)
+  }
+
+  /** The mechanism that was read takes the place of this one; that can be undone. */
+  async replace(): Promise<void> {
+    const { waiting } = this
+    if (!waiting) return
+    const { document, leftOut } = waiting
     const { name, bodies, joints } = document
     const refused = await this.ports.edit(
       `Open ${name}`,
@@ -160,6 +197,7 @@ export class Exchanger {
   private end(view: Partial<ExchangeView>): void {
     this.worker?.end()
     this.worker = null
+    this.waiting = null
     this.show(view)
   }
 

@@ -7,6 +7,7 @@ import {
   moveTriangles,
   multiply,
   resolvedParts,
+  rigidSets,
   shapeOf,
 } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
@@ -74,6 +75,7 @@ export const useOverlapsStore = defineStore('overlaps', () => {
 function solidsOf(document: MechanismDocument, poses: Float64Array): OverlapBody[] {
   const sources = new Map(document.parts.map((part) => [part.id, part]))
   const resolved = resolvedParts(document.parts)
+  const sets = rigidSets(document)
   return document.bodies.map((body, k) => {
     const frames = placedFrames(body, resolved, '')
     const world = frameOfPose(poses, k)
@@ -86,6 +88,7 @@ function solidsOf(document: MechanismDocument, poses: Float64Array): OverlapBody
       const own = source.mesh === undefined ? shapeOf(shape).solids(CHORDS) : mesh ? [mesh] : []
       return own.map(({ positions }) => moveTriangles(positions, frame))
     })
-    return { id: body.id, solids }
+    const group = sets.find((set) => set.includes(body.id))?.[0] ?? body.id
+    return { id: body.id, group, solids }
   })
 }

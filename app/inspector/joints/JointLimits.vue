@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The freedoms of a joint with their limits and rest position: typed, taken from where it is, and played through. */
 import { mdiPlay } from '@mdi/js'
-import { freedomDimension, jointType, reasons } from '@ligamen/core'
+import { freedomDimension, freedomWords, jointType, reasons } from '@ligamen/core'
 import type { Joint, JointFreedom, Problem, Quantity } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '../../fields/QuantityField.vue'
@@ -17,8 +17,9 @@ const readings = useReadings()
 const fault = ref('')
 
 const freedoms = computed(() =>
-  (jointType(props.joint.kind)?.freedoms ?? []).map(({ name, motion }) => ({
+  (jointType(props.joint.kind)?.freedoms ?? []).map(({ name, motion, axis }) => ({
     name,
+    words: freedomWords({ motion, axis }),
     dimension: freedomDimension({ motion }),
     settings: props.joint.freedoms?.find((f) => f.name === name),
     reading: readings.value.find(({ joint, freedom }) => joint === props.joint.id && freedom === name),
@@ -80,8 +81,8 @@ async function playTravel(freedom: string) {
 </script>
 
 <template>
-  <section v-for="freedom in freedoms" :key="freedom.name" :aria-label="`Limits of ${freedom.name}`">
-    <h3 class="heading">{{ several ? `Limits of ${freedom.name}` : 'Limits' }}</h3>
+  <section v-for="freedom in freedoms" :key="freedom.name" :aria-label="`Limits: ${freedom.words}`">
+    <h3 class="heading">{{ several ? `Limits: ${freedom.words}` : 'Limits' }}</h3>
     <div v-for="field in FIELDS" :key="field" class="row">
       <QuantityField
         :label="LABELS[field]"

@@ -35,12 +35,12 @@ export class Editor {
   constructor(private readonly ports: EditorPorts) {}
 
   /** Begins anew with a document, or with none. What was waiting for another one no longer counts. */
-  open(document: MechanismDocument | null): void {
+  open(document: MechanismDocument | null, history = NO_EDITS): void {
     this.document = document
     this.untried = null
     this.trial = null
     this.queue = Promise.resolve()
-    this.remember(NO_EDITS)
+    this.remember(history)
   }
 
   /** Does some work after all that was asked before. */

@@ -6,6 +6,7 @@ import { SolverClient } from '~/model/run/solver-client'
 import type { Verdict } from '~/model/run/solver-client'
 import type { Answer, Asked, Questions } from '~/workers/solver/questions'
 import { NO_EDITS, redoable, undoable } from './edit-history'
+import type { EditHistory } from './edit-history'
 import { Editor } from './editor'
 import type { Change } from './editor'
 import { useRunStore } from '../run/run'
@@ -43,15 +44,14 @@ export const useMechanismStore = defineStore('mechanism', () => {
     solver = solverOf(run)
   }
 
-  /** Shows a document as the one that is stored, without history; a take that was kept of it need not be solved again. */
-  async function open(opened: MechanismDocument, kept: KeptTake | null = null) {
+  /** Shows a document as the one that is stored; a take that was kept of it need not be solved again. */
+  async function open(opened: MechanismDocument, kept: KeptTake | null = null, edits = NO_EDITS) {
     if (!solver || document.value) start()
     run.clear()
-    editor.open(opened)
+    editor.open(opened, edits)
     compareWith(null)
     if (kept) run.keep(kept)
     document.value = opened
-    // the scenario that was looked at last
     scenarioId.value = scenarioIn(opened, kept?.take.scenario)?.id ?? ''
     show(opened, await solver!.open(opened, scenarioId.value, run.known()))
   }
@@ -84,8 +84,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
     problems,
     scenario: computed(() => scenarioIn(document.value, scenarioId.value)),
     comparedId,
-    undoable: computed(() => undoable(history.value)),
-    redoable: computed(() => redoable(history.value)),
+    history,
+    ...useSteps(history),
     /** Starts the solver's worker, so that it is ready when the document has arrived. */
     prepare: start,
     open,
@@ -126,6 +126,12 @@ const solverOf = (run: ReturnType<typeof useRunStore>): SolverClient =>
       run.standing = standing
     },
   })
+
+/** What undo and redo would do. */
+const useSteps = (history: Ref<EditHistory>) => ({
+  undoable: computed(() => undoable(history.value)),
+  redoable: computed(() => redoable(history.value)),
+})
 
 function useNames(document: Ref<MechanismDocument | null>) {
   const entries = computed(() => (document.value ? entriesOf(document.value) : new Map()))

@@ -1,5 +1,6 @@
 /** Limits that a motion runs into: which joint, when and at what value. */
 import type { Mechanism } from '../mechanism/compile'
+import { freedomWords } from '../mechanism/joints/joint-type'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
 import type { Course } from './course'
@@ -75,7 +76,7 @@ export class LimitWatch {
       time,
       problem: {
         code: 'limit-reached',
-        message: `The motion stops at ${time.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unitOf(dimension), 2)} (${freedom.name}). Move the limit, or end the motion before.`,
+        message: `The motion stops at ${time.toFixed(3)} s: ${source.name} reaches its ${side} limit of ${formatQuantity(limit, unitOf(dimension), 2)} (${freedomWords(freedom)}). Move the limit, or end the motion before.`,
         ids: [source.id],
         data: { time, joint: source.id, freedom: freedom.name, value: limit, side },
       },

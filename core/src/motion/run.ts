@@ -6,6 +6,8 @@ import { assemble, assembleFrom } from '../solve/assemble'
 import { BodyPoses, POSE } from '../mechanism/body-poses'
 import type { Mechanism } from '../mechanism/compile'
 import { driverTooMany } from '../analysis/driving'
+import { freedomWords } from '../mechanism/joints/joint-type'
+import { jointType } from '../mechanism/joints/registry'
 import type { Reader } from '../mechanism/reading'
 import type { MotionState } from '../mechanism/state'
 import { fail, succeed } from '../result'
@@ -136,7 +138,9 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
   return mechanism.coordinates.map(({ joint, freedom, dimension }) => {
     const { source } = mechanism.geometry.joints[joint]
     const coordinate = { joint: source.id, freedom: freedom.name }
-    return { key: `${source.id}/${freedom.name}`, name: source.name, dimension: dimension, coordinate }
+    const isOne = jointType(source.kind)!.freedoms.length === 1
+    const name = isOne ? source.name : `${source.name}, ${freedomWords(freedom)}`
+    return { key: `${source.id}/${freedom.name}`, name, dimension: dimension, coordinate }
   })
 }
 

@@ -19,6 +19,10 @@ export interface Freedom {
 export const freedomDimension = ({ motion }: Pick<Freedom, 'motion'>): 'length' | 'angle' =>
   motion === 'slide' ? 'length' : 'angle'
 
+/** What a freedom is called where a joint has several: “turn about x”, “slide along z”. */
+export const freedomWords = ({ motion, axis }: Pick<Freedom, 'motion' | 'axis'>): string =>
+  `${motion === 'slide' ? 'slide along' : 'turn about'} ${'xyz'[axis]}`
+
 export interface JointType {
   readonly kind: string
   readonly noun: string

@@ -1,0 +1,34 @@
+/** The edits of each mechanism that can be undone, kept in IndexedDB, so that a reload loses none. */
+import { compare } from 'fast-json-patch'
+import { createStore, get, set } from 'idb-keyval'
+import type { MechanismDocument } from '@ligamen/core'
+import { NO_EDITS } from './edit-history'
+import type { EditHistory } from './edit-history'
+
+/** Edits that are kept of one mechanism. */
+const MOST_EDITS = 100
+
+interface Kept {
+  readonly document: MechanismDocument
+  readonly history: EditHistory
+}
+
+let store: ReturnType<typeof createStore> | null = null
+const editStore = () => (store ??= createStore('ligamen-edits', 'edits'))
+
+/** The newest edits, as many as are kept. */
+export function newestOf({ edits, done }: EditHistory): EditHistory {
+  const left = Math.max(0, edits.length - MOST_EDITS)
+  return { edits: edits.slice(left), done: Math.max(0, done - left) }
+}
+
+/** The edits that led to a document; none when it was changed elsewhere since. */
+export const editsOf = (kept: Kept | undefined, document: MechanismDocument): EditHistory =>
+  kept && compare(kept.document, document).length === 0 ? kept.history : NO_EDITS
+
+export const keptEdits = {
+  read: async (mechanism: string, document: MechanismDocument): Promise<EditHistory> =>
+    editsOf(await get<Kept>(mechanism, editStore()), document),
+  write: async (mechanism: string, document: MechanismDocument, history: EditHistory): Promise<void> =>
+    set(mechanism, { document, history: newestOf(history) }, editStore()),
+}
