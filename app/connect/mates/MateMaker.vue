@@ -36,17 +36,17 @@ const forms = [...MATE_FORMS]
       />
       <QuantityField
         v-if="isRound(maker.asFirst)"
-        label="Radius of the first"
-        :value="maker.radiusFirst"
+        label="Diameter of the first"
+        :value="maker.diameterFirst"
         dimension="length"
-        :commit="keep((value) => (maker.radiusFirst = value))"
+        :commit="keep((value) => (maker.diameterFirst = value))"
       />
       <QuantityField
         v-if="isRound(maker.asSecond)"
-        label="Radius of the second"
-        :value="maker.radiusSecond"
+        label="Diameter of the second"
+        :value="maker.diameterSecond"
         dimension="length"
-        :commit="keep((value) => (maker.radiusSecond = value))"
+        :commit="keep((value) => (maker.diameterSecond = value))"
       />
       <v-btn
         :disabled="!maker.effect"

@@ -11,8 +11,8 @@ export interface MateDraft {
   kind: Mate['kind']
   asFirst: MateForm
   asSecond: MateForm
-  radiusFirst: Quantity
-  radiusSecond: Quantity
+  diameterFirst: Quantity
+  diameterSecond: Quantity
   value: Quantity | null
   /** Touches from inside. */
   inside: boolean
@@ -24,8 +24,8 @@ export const blankMate = (): MateDraft => ({
   kind: 'coincident',
   asFirst: 'plane',
   asSecond: 'plane',
-  radiusFirst: '5 mm',
-  radiusSecond: '5 mm',
+  diameterFirst: '10 mm',
+  diameterSecond: '10 mm',
   value: null,
   inside: false,
   flip: null,
@@ -40,9 +40,16 @@ export const hasValue = (kind: Mate['kind']): boolean => kind === 'angle' || kin
 export const usualValue = (kind: Mate['kind']): Quantity | null =>
   kind === 'angle' ? '90 deg' : kind === 'distance' ? '10 mm' : null
 
+/** The diameter of a radius [m], as somebody would type it. */
+export const diameterOf = (radius: number): string => `${Number((2000 * radius).toPrecision(7))} mm`
+
+/** The radius of a diameter as it was typed. */
+const halfOf = (diameter: Quantity): Quantity =>
+  typeof diameter === 'number' ? diameter / 2 : `(${diameter})/2`
+
 /** Null until both picks are there. */
 export function proposedMate(
-  { kind, asFirst, asSecond, radiusFirst, radiusSecond, value, inside, flip }: MateDraft,
+  { kind, asFirst, asSecond, diameterFirst, diameterSecond, value, inside, flip }: MateDraft,
   name: string,
   first: Candidate | null,
   second: Candidate | null,
@@ -55,8 +62,8 @@ export function proposedMate(
     second: second.pick,
     asFirst,
     asSecond,
-    ...(isRound(asFirst) ? { radiusFirst } : {}),
-    ...(isRound(asSecond) ? { radiusSecond } : {}),
+    ...(isRound(asFirst) ? { radiusFirst: halfOf(diameterFirst) } : {}),
+    ...(isRound(asSecond) ? { radiusSecond: halfOf(diameterSecond) } : {}),
     ...(hasValue(kind) && value !== null ? { value } : {}),
     ...(inside && kind === 'tangent' ? { inside: true } : {}),
     ...(flip === null ? {} : { flip }),

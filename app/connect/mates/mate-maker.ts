@@ -4,7 +4,7 @@ import type { MateAnswer } from '~/workers/solver/questions'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useConsidered } from '../considered'
 import { usePairPicks } from '../pair-picks'
-import { blankMate, hasValue, proposedMate, usualValue } from './mate-draft'
+import { blankMate, diameterOf, hasValue, proposedMate, usualValue } from './mate-draft'
 
 export const useMateMakerStore = defineStore('mate-maker', () => {
   const mechanism = useMechanismStore()
@@ -18,6 +18,10 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
     () => given.kind,
     (now) => (given.value = usualValue(now)),
   )
+
+  // what is round says how large it is
+  watch(first, (pick) => pick?.radius !== undefined && (given.diameterFirst = diameterOf(pick.radius)))
+  watch(second, (pick) => pick?.radius !== undefined && (given.diameterSecond = diameterOf(pick.radius)))
 
   const { effect, fault, make } = useConsidered<MateAnswer>(
     'mate',

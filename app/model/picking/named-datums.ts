@@ -1,17 +1,26 @@
 /** The datums that the parts of a mechanism offer by name, as picks. */
-import { multiply, placedFrames, resolvedParts, shapeOf } from '@ligamen/core'
-import type { Body, Frame, MechanismDocument, DatumPick } from '@ligamen/core'
+import { multiply, parseQuantity, placedFrames, resolvedParts, shapeOf } from '@ligamen/core'
+import type { Body, DatumPick, Frame, MechanismDocument, Part } from '@ligamen/core'
 
 export interface NamedDatum {
   readonly pick: DatumPick
   /** On the body. */
   readonly frame: Frame
   readonly words: string
+  /** Of what is round there [m]. */
+  readonly radius?: number
 }
 
 /** Shapes of the parts of a body by id; those without a valid shape are left out. */
 export const shapesOn = ({ parts }: MechanismDocument, body: Body) =>
   resolvedParts(parts.filter(({ id }) => body.parts.some(({ part }) => part === id)))
+
+/** The radius of a part that has one diameter. */
+function radiusOf({ dimensions }: Part): { readonly radius?: number } {
+  const { diameter } = dimensions
+  const read = diameter === undefined ? null : parseQuantity(diameter, 'length')
+  return read?.ok ? { radius: read.value / 2 } : {}
+}
 
 export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
   const parts = shapesOn(document, body)
@@ -27,6 +36,7 @@ export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDat
       pick: { name, body: body.id, feature: { placed: placed.id, name } },
       frame: multiply(frames.value.get(placed.id)!, frame),
       words: `${name} of ${where}`,
+      ...radiusOf(source),
     }))
   })
 }

@@ -65,11 +65,13 @@ export function candidateAt(
     )
   const frame = multiply(onBody, feature.feature.frame)
   const same = named.find((datum) => agrees(datum.frame, frame, feature.feature))
-  if (same) return succeed(same)
+  const round = 'radius' in feature.feature ? { radius: feature.feature.radius } : {}
+  if (same) return succeed({ ...same, ...round })
   return succeed({
     pick: { name: feature.words, body: body.id, at: placementOf(frame) },
     frame,
     words: `${feature.words} of ${body.name}`,
+    ...round,
   })
 }
 
