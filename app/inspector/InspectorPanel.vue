@@ -49,10 +49,10 @@ const HINTS = {
 
 <style scoped>
 aside {
+  height: 100%;
   padding-bottom: 12px;
   overflow-y: auto;
   background: rgb(var(--v-theme-surface));
-  border-left: 1px solid rgb(var(--v-theme-line));
 }
 
 .hint {

@@ -104,14 +104,21 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
 
 <style scoped>
 .notices {
-  position: absolute;
-  top: 10px;
-  left: 10px;
-  right: 54px;
   display: flex;
+  flex: none;
   flex-direction: column;
   gap: 6px;
-  pointer-events: none;
+  max-height: 45%;
+  padding: 6px 10px;
+  overflow: auto;
+  background: rgb(var(--v-theme-surface));
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+/* nothing to tell takes no room */
+.notices:empty,
+.notices:not(:has(*)) {
+  display: none;
 }
 
 .notice {
@@ -122,7 +129,6 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
   max-width: 640px;
   padding: 8px 12px;
   color: rgb(var(--v-theme-on-attention-soft));
-  pointer-events: auto;
   background: rgb(var(--v-theme-attention-soft));
   border: 1px solid rgb(var(--v-theme-attention));
   border-radius: 8px;

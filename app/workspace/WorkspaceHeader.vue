@@ -1,6 +1,15 @@
 <script setup lang="ts">
 /** The header: where we are, the mobility line, the state of saving, undo and redo, the theme. */
-import { mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import {
+  mdiDockBottom,
+  mdiDockLeft,
+  mdiDockRight,
+  mdiRedo,
+  mdiUndo,
+  mdiWeatherNight,
+  mdiWhiteBalanceSunny,
+} from '@mdi/js'
+import { useLayoutStore } from './layout'
 import IconButton from '~/fields/IconButton.vue'
 import BrandMark from '../theme/BrandMark.vue'
 import MobilityLine from './MobilityLine.vue'
@@ -10,6 +19,12 @@ import { useMechanismStore } from '~/model/document/mechanism'
 
 defineProps<{ project: string }>()
 const mechanism = useMechanismStore()
+const layout = useLayoutStore()
+const PANES = [
+  { pane: 'left', icon: mdiDockLeft, words: 'the left panel' },
+  { pane: 'bottom', icon: mdiDockBottom, words: 'the dock' },
+  { pane: 'right', icon: mdiDockRight, words: 'the inspector' },
+] as const
 const { isDark, toggle } = useAppearance()
 
 const undoTitle = computed(() =>
@@ -43,6 +58,15 @@ const redoTitle = computed(() =>
       :title="redoTitle"
       :disabled="!mechanism.redoable"
       @click="mechanism.redo"
+    />
+    <IconButton
+      v-for="{ pane, icon, words } in PANES"
+      :key="pane"
+      :icon="icon"
+      :name="`${layout.kept.open[pane] ? 'Close' : 'Open'} ${words}`"
+      :title="`${layout.kept.open[pane] ? 'Close' : 'Open'} ${words}`"
+      :class="{ closed: !layout.kept.open[pane] }"
+      @click="layout.toggle(pane)"
     />
     <IconButton
       :icon="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight"
@@ -81,6 +105,11 @@ header {
 
 .spacer {
   flex: 1;
+}
+
+header :deep(.closed) {
+  color: rgb(var(--v-theme-muted));
+  opacity: 0.6;
 }
 
 header :deep(.v-btn--icon) {

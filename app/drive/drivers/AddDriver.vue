@@ -2,7 +2,8 @@
 /** Adding a driver: what is driven (a joint, a mate's value, a relation's input, a datum along a path), and how. */
 import { channelOf, reasons } from '@ligamen/core'
 import type { CoordinateName, Problem } from '@ligamen/core'
-import { newSpeed } from '~/drive/drivers/new-move'
+import { DRIVER_WAYS, newDriver } from '~/drive/drivers/new-driver'
+import type { DriverWay } from '~/drive/drivers/new-driver'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
@@ -42,13 +43,11 @@ const turns = computed(
   () => channelOf(run.report?.channels ?? [], wanted.value ?? {})?.dimension !== 'length',
 )
 
-async function add(way: 'moves' | 'motor') {
+async function add(way: DriverWay) {
   const words = targets.value.find(({ value }) => value === wanted.value)?.title ?? ''
   const driver = isPath.value
     ? { kind: 'path' as const, moves: [], ...wanted.value }
-    : way === 'moves'
-      ? { kind: 'moves' as const, moves: [], ...wanted.value }
-      : { kind: 'motor' as const, speed: newSpeed(turns.value), runUp: '0 s', ...wanted.value }
+    : newDriver(way, wanted.value ?? {}, turns.value)
   const refused: readonly Problem[] = await edits.drive(words, driver as Parameters<typeof edits.drive>[1])
   fault.value = reasons(refused)
   if (refused.length === 0) wanted.value = null
@@ -71,10 +70,16 @@ async function add(way: 'moves' | 'motor') {
       no-data-text="Nothing of that name can be driven."
     />
     <template v-if="wanted">
-      <v-btn color="primary" variant="flat" @click="add('moves')">{{
-        isPath ? 'Drive along it' : 'By moves'
-      }}</v-btn>
-      <v-btn v-if="!isPath" @click="add('motor')">By a motor</v-btn>
+      <v-btn v-if="isPath" color="primary" variant="flat" @click="add('moves')">Drive along it</v-btn>
+      <template v-else>
+        <v-btn
+          v-for="({ kind, words }, k) in DRIVER_WAYS"
+          :key="kind"
+          v-bind="k === 0 ? { color: 'primary', variant: 'flat' } : {}"
+          @click="add(kind)"
+          >{{ words }}</v-btn
+        >
+      </template>
     </template>
     <v-btn v-else @click="path.begin">A point along a new path</v-btn>
     <FaultLine :text="fault" />

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
 import { jointType } from '@ligamen/core'
-import type { Company, Joint, Motor } from '@ligamen/core'
+import type { Acceleration, Company, Joint, Motor, Sine } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import FactRow from '../FactRow.vue'
 import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
+import DriverFields from './DriverFields.vue'
 import MotorFields from './MotorFields.vue'
 import StateTag from '~/fields/StateTag.vue'
-import { newSpeed } from '~/drive/drivers/new-move'
+import { DRIVER_WAYS, newDriver } from '~/drive/drivers/new-driver'
+import type { DriverWay } from '~/drive/drivers/new-driver'
 import { useReadings } from '~/model/pose/useReadings'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
@@ -74,6 +76,13 @@ const company = computed(() => {
     : `Nothing drives it in this scenario. ${follow}`
 })
 
+/** A driver that is given by a few numbers. */
+const even = computed(() =>
+  mechanism.scenario?.drivers.find(
+    (d): d is Sine | Acceleration =>
+      (d.kind === 'sine' || d.kind === 'acceleration') && d.joint === props.joint.id,
+  ),
+)
 const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))
 const setSuspended = (on: boolean) =>
   edits.alterDriver(
@@ -84,18 +93,10 @@ const setSuspended = (on: boolean) =>
       else delete d.suspended
     },
   )
-const drive = (kind: 'moves' | 'motor') =>
+const drive = (way: DriverWay) =>
   edits.drive(
     props.joint.name,
-    kind === 'moves'
-      ? { kind, joint: props.joint.id, freedom: mine.value[0]?.freedom, moves: [] }
-      : {
-          kind,
-          joint: props.joint.id,
-          freedom: mine.value[0]?.freedom,
-          speed: newSpeed(turns.value),
-          runUp: '0 s',
-        },
+    newDriver(way, { joint: props.joint.id, freedom: mine.value[0]?.freedom }, turns.value),
   )
 </script>
 
@@ -114,6 +115,7 @@ const drive = (kind: 'moves' | 'motor') =>
   </template>
 
   <MotorFields v-if="driver" :name="joint.name" :motor="driver" :turns="turns" />
+  <DriverFields v-else-if="even" :key="even.id" :name="joint.name" :driver="even" :turns="turns" />
   <div v-if="stage.stage === 'drive'" class="ways">
     <template v-if="isTied">
       <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
@@ -122,8 +124,9 @@ const drive = (kind: 'moves' | 'motor') =>
       <v-btn @click="entries.takeAway(`the driver of ${joint.name}`, [isTied.id])">Delete the driver</v-btn>
     </template>
     <template v-else-if="mine.length > 0">
-      <v-btn @click="drive('moves')">Drive by moves</v-btn>
-      <v-btn @click="drive('motor')">Drive by a motor</v-btn>
+      <v-btn v-for="{ kind, words } in DRIVER_WAYS" :key="kind" @click="drive(kind)">
+        Drive {{ words.toLowerCase() }}
+      </v-btn>
     </template>
   </div>
 

@@ -1,15 +1,17 @@
 <script setup lang="ts">
-/** The workspace of one mechanism: the stage's panel, the model, the inspector and the timing chart. */
+/** The workspace of one mechanism: the stage's panel, the model, the inspector and the dock, in panes that can be resized. */
 import { useEventListener } from '@vueuse/core'
+import { Pane, Splitpanes } from 'splitpanes'
+import 'splitpanes/dist/splitpanes.css'
 import BuildDock from '~/build/BuildDock.vue'
 import ConnectDock from '~/connect/ConnectDock.vue'
 import JointPositions from '~/connect/poses/JointPositions.vue'
-import ControlDesk from '~/desk/ControlDesk.vue'
-import PlayTransport from '~/drive/scenario/PlayTransport.vue'
-import TimingChart from '~/drive/chart/TimingChart.vue'
 import InspectorPanel from '~/inspector/InspectorPanel.vue'
 import ModelView from '~/view/ModelView.vue'
 import NavigatorPanel from '~/workspace/navigator/NavigatorPanel.vue'
+import DriveDock from '~/workspace/DriveDock.vue'
+import { useLayoutStore } from '~/workspace/layout'
+import MiddlePane from '~/workspace/MiddlePane.vue'
 import NoticeBar from '~/workspace/NoticeBar.vue'
 import StageRail from '~/workspace/StageRail.vue'
 import WorkspaceHeader from '~/workspace/WorkspaceHeader.vue'
@@ -21,6 +23,7 @@ import { useActions } from '~/workspace/actions/useActions'
 import { usePlayback } from '~/model/pose/usePlayback'
 import { useShortcuts } from '~/workspace/actions/useShortcuts'
 import { useStoredPicture } from '~/workspace/useStoredPicture'
+import { usePaneEdges } from '~/workspace/usePaneEdges'
 import { useWorkspace } from '~/workspace/useWorkspace'
 import { useAppearance } from '~/theme/useAppearance'
 import { useExchangeStore } from '~/build/files/exchange'
@@ -42,6 +45,25 @@ const path = usePathMakerStore()
 const exchange = useExchangeStore()
 const view = useTemplateRef<InstanceType<typeof ModelView>>('view')
 
+const layout = useLayoutStore()
+const kept = computed(() => layout.kept)
+/** A table below its lane needs room. */
+const isTall = computed(
+  () => stage.stage === 'drive' && (timing.open !== null || panels.desk || path.open !== null),
+)
+/** What is in the middle is not at the bottom too. */
+const isDocked = computed(
+  () => kept.value.open.bottom && !(layout.middle === 'chart' && stage.stage === 'drive'),
+)
+const bottom = computed(() =>
+  isDocked.value ? Math.max(kept.value.bottom, isTall.value ? kept.value.tall : 0) : 0,
+)
+const middle = computed(() => {
+  const { open, left, right } = kept.value
+  return 100 - (open.left ? left : 0) - (open.right ? right : 0)
+})
+
+usePaneEdges(useTemplateRef<HTMLElement>('workspace'), isDocked, bottom)
 usePlayback()
 const { isDark, toggle } = useAppearance()
 const actions = useActions(
@@ -82,95 +104,93 @@ async function copy() {
       <NuxtLink to="/">All projects</NuxtLink>
     </p>
   </div>
-  <div
-    v-else
-    :class="[
-      'workspace',
-      { tall: stage.stage === 'drive' && (timing.open !== null || panels.desk || path.open !== null) },
-    ]"
-    @dragover.prevent
-    @drop.prevent="drop"
-  >
+  <div v-else ref="workspace" class="workspace" @dragover.prevent @drop.prevent="drop">
     <WorkspaceHeader :project="project.name" />
     <StageRail />
-    <div class="panel">
-      <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
-      <JointPositions v-if="stage.stage !== 'build'" class="positions" />
-    </div>
-    <ModelView ref="view">
-      <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
-    </ModelView>
-    <InspectorPanel />
+    <Splitpanes class="panes" horizontal @resized="layout.rows($event, isTall)">
+      <Pane :size="100 - bottom" :min-size="20">
+        <Splitpanes @resized="layout.columns">
+          <Pane v-if="kept.open.left" :size="kept.left" :min-size="12">
+            <div class="panel">
+              <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
+              <JointPositions v-if="stage.stage !== 'build'" class="positions" />
+            </div>
+          </Pane>
+          <Pane :size="middle" :min-size="25">
+            <MiddlePane>
+              <template #notices>
+                <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
+              </template>
+              <ModelView ref="view" />
+            </MiddlePane>
+          </Pane>
+          <Pane v-if="kept.open.right" :size="kept.right" :min-size="14"><InspectorPanel /></Pane>
+        </Splitpanes>
+      </Pane>
+      <Pane v-if="isDocked" :size="bottom" :min-size="12">
+        <footer>
+          <p v-if="!mechanism.document" class="opening muted" role="status">Opening …</p>
+          <BuildDock v-else-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
+          <ConnectDock v-else-if="stage.stage === 'connect'" />
+          <DriveDock v-else />
+        </footer>
+      </Pane>
+    </Splitpanes>
     <CommandPalette :actions="actions" />
     <KeysDialog :actions="actions" />
     <KeyHint :actions="actions" :pending="pending" />
-    <footer :class="stage.stage">
-      <p v-if="!mechanism.document" class="opening muted" role="status">Opening …</p>
-      <BuildDock v-else-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
-      <ConnectDock v-else-if="stage.stage === 'connect'" />
-      <template v-else>
-        <PlayTransport />
-        <div :class="['under', { desk: panels.desk }]">
-          <TimingChart />
-          <ControlDesk v-if="panels.desk" />
-        </div>
-      </template>
-    </footer>
   </div>
 </template>
 
 <style scoped>
 .workspace {
   display: grid;
-  grid-template: 48px minmax(0, 1fr) 248px / 72px 264px minmax(0, 1fr) 280px;
+  grid-template: 48px minmax(0, 1fr) / 72px minmax(0, 1fr);
   height: 100vh;
   overflow: hidden;
 }
 
-/* a table is below its lane */
-.workspace.tall {
-  grid-template-rows: 48px minmax(0, 1fr) 350px;
-}
-
 .workspace > :deep(header) {
-  grid-column: 1 / 5;
+  grid-column: 1 / 3;
 }
 
-.workspace > :deep(nav) {
-  grid-row: 2 / 4;
+.panes :deep(.splitpanes__pane) {
+  transition: none;
+}
+
+.panes :deep(.splitpanes__splitter) {
+  flex: none;
+  background: rgb(var(--v-theme-line));
+}
+
+.panes :deep(.splitpanes--vertical > .splitpanes__splitter) {
+  width: 5px;
+}
+
+.panes.splitpanes--horizontal > :deep(.splitpanes__splitter) {
+  height: 5px;
+}
+
+.panes :deep(.splitpanes__splitter:hover),
+.panes :deep(.splitpanes__splitter:focus-visible) {
+  background: rgb(var(--v-theme-selected));
 }
 
 .panel {
   display: flex;
   flex-direction: column;
+  height: 100%;
   min-height: 0;
   background: rgb(var(--v-theme-surface));
-  border-right: 1px solid rgb(var(--v-theme-line));
 }
 
 footer {
   display: grid;
   grid-template-rows: minmax(0, 1fr);
-  grid-column: 2 / 5;
+  height: 100%;
   min-width: 0;
-  background: rgb(var(--v-theme-surface));
-  border-top: 1px solid rgb(var(--v-theme-line));
-}
-
-footer.drive {
-  grid-template-rows: auto minmax(0, 1fr);
-}
-
-/* the chart, and the desk beside it */
-.under {
-  display: grid;
-  grid-template-rows: minmax(0, 1fr);
-  grid-template-columns: minmax(0, 1fr);
   min-height: 0;
-}
-
-.under.desk {
-  grid-template-columns: minmax(0, 1fr) 352px;
+  background: rgb(var(--v-theme-surface));
 }
 
 .positions {

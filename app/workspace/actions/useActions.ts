@@ -14,6 +14,7 @@ import { useKeyChoicesStore, withChoices } from './key-choices'
 import { useChartActions } from './useChartActions'
 import { useBuildActions } from './useBuildActions'
 import { useConnectActions } from './useConnectActions'
+import { usePaneActions } from './usePaneActions'
 import { useSelectionActions } from './useSelectionActions'
 import { useWorkspaceActions } from './useWorkspaceActions'
 
@@ -25,6 +26,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
   const choices = useKeyChoicesStore()
   const escape = useEscape()
   const general = useWorkspaceActions()
+  const panes = usePaneActions()
   const build = useBuildActions(bounds)
   const connect = useConnectActions()
   const chart = useChartActions()
@@ -36,6 +38,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
     return withChoices(
       [
         ...general.value,
+        ...panes.value,
         ...(isInChart ? chart : copying).value,
         ...showing.value,
         ...others(),

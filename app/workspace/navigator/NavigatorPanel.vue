@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** The navigator: the same things as a link map or as an outline, whichever suits. */
-import { mdiMagnify } from '@mdi/js'
+import { mdiArrowExpand, mdiMagnify } from '@mdi/js'
+import IconButton from '~/fields/IconButton.vue'
+import { useLayoutStore } from '../layout'
 import LinkMap from './LinkMap.vue'
 import OutlineList from './OutlineList.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -10,6 +12,7 @@ import { useVisibilityStore } from '~/model/screen/visibility'
 const props = defineProps<{ first: 'map' | 'outline' }>()
 const visibility = useVisibilityStore()
 const navigator = useNavigatorStore()
+const layout = useLayoutStore()
 const mechanism = useMechanismStore()
 const shown = ref(props.first)
 watch(
@@ -24,6 +27,14 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
     <div class="choice" role="group" aria-label="Navigator as">
       <button type="button" :aria-pressed="shown === 'map'" @click="shown = 'map'">Link map</button>
       <button type="button" :aria-pressed="shown === 'outline'" @click="shown = 'outline'">Outline</button>
+      <IconButton
+        :icon="mdiArrowExpand"
+        size="small"
+        name="Link map in the middle"
+        title="Link map in the middle"
+        :aria-pressed="layout.middle === 'map'"
+        @click="layout.show('map')"
+      />
     </div>
     <p v-if="open" class="inside" role="status">
       Inside {{ open }} <button type="button" @click="visibility.openGroup(null)">Close group</button>
@@ -38,7 +49,7 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
         spellcheck="false"
       />
     </div>
-    <LinkMap v-if="shown === 'map'" />
+    <LinkMap v-if="shown === 'map' && layout.middle !== 'map'" />
     <OutlineList v-else />
   </section>
 </template>
@@ -57,7 +68,13 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
   padding: 8px 12px 0;
 }
 
-.choice button {
+.choice > :deep(.v-btn--icon) {
+  flex: none;
+  width: 30px;
+  height: 28px;
+}
+
+.choice > button:not(.v-btn) {
   flex: 1;
   padding: 4px 0;
   font-size: 12px;
@@ -67,7 +84,7 @@ const open = computed(() => mechanism.document?.groups?.find(({ id }) => id === 
   border-radius: 6px;
 }
 
-.choice button[aria-pressed='true'] {
+.choice > button:not(.v-btn)[aria-pressed='true'] {
   font-weight: 600;
   color: rgb(var(--v-theme-on-primary-soft));
   background: rgb(var(--v-theme-primary-soft));

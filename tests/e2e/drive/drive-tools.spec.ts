@@ -182,3 +182,33 @@ test.describe('what is drawn', () => {
     await expect.poll(picture).not.toBe(shown)
   })
 })
+
+test('a joint swings by a sine, with a wrong amplitude on the way, and runs up by an acceleration', async ({
+  page,
+}) => {
+  await openFresh(page)
+  await jointRow(page, 'Crank shaft').click()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
+  const start = await reading(page, 'Crank shaft')
+  const side = page.getByRole('complementary', { name: 'Inspector' })
+  await side.getByRole('button', { name: 'Drive by a sine' }).click()
+  const type = async (label: string, value: string) => {
+    const field = side.getByLabel(label)
+    await field.fill(value)
+    await field.press('Enter')
+  }
+  await type('Amplitude', '12 mm')
+  await expect(side.getByRole('alert')).toContainText('is a length, not an angle')
+  await type('Amplitude', '24 deg')
+  await type('Frequency', '0,25 Hz')
+  await solved(page)
+  await goTo(page, '1 s')
+  // a quarter of a period: sin 90 deg
+  expect((await reading(page, 'Crank shaft')) - start).toBeCloseTo(24, 1)
+  await side.getByRole('button', { name: 'Delete the driver' }).click()
+  await side.getByRole('button', { name: 'Drive by acceleration' }).click()
+  await type('Acceleration', '30 deg/s^2')
+  await solved(page)
+  await goTo(page, '2 s')
+  expect((await reading(page, 'Crank shaft')) - start).toBeCloseTo(60, 1)
+})

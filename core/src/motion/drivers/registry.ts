@@ -5,6 +5,7 @@ import type { DriverType } from './driver-type'
 import { motor } from './motor'
 import { moves } from './moves'
 import { path } from './path'
+import { sine } from './sine'
 import { values } from './values'
 import type { AnyDriver } from '../../document/format/drivers'
 
@@ -18,6 +19,7 @@ export function addDriverType<D extends AnyDriver>(type: DriverType<D>): void {
 
 addDriverType(motor)
 addDriverType(acceleration)
+addDriverType(sine)
 addDriverType(moves)
 addDriverType(values)
 addDriverType(path)

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** The numbers of a sine or of a constant acceleration; what may be left out can be emptied. */
+import type { Acceleration, Dimension, Problem, Quantity, Sine } from '@ligamen/core'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+
+const props = defineProps<{ name: string; driver: Sine | Acceleration; turns: boolean }>()
+const edits = useScenarioEdits()
+
+interface Field {
+  readonly key: string
+  readonly label: string
+  readonly dimension: Dimension
+  readonly optional?: boolean
+}
+
+const SPAN: readonly Field[] = [
+  { key: 'start', label: 'Start (empty: at once)', dimension: 'time', optional: true },
+  { key: 'duration', label: 'Duration (empty: to the end)', dimension: 'time', optional: true },
+]
+const fields = computed<readonly Field[]>(() => {
+  const { turns } = props
+  return props.driver.kind === 'sine'
+    ? [
+        { key: 'amplitude', label: 'Amplitude', dimension: turns ? 'angle' : 'length' },
+        { key: 'frequency', label: 'Frequency', dimension: 'frequency' },
+        { key: 'phase', label: 'Phase (empty: 0°)', dimension: 'angle', optional: true },
+        ...SPAN,
+      ]
+    : [
+        { key: 'startSpeed', label: 'Start speed', dimension: turns ? 'angularSpeed' : 'speed' },
+        {
+          key: 'acceleration',
+          label: 'Acceleration',
+          dimension: turns ? 'angularAcceleration' : 'acceleration',
+        },
+        ...SPAN,
+      ]
+})
+const value = (key: string) => (props.driver as unknown as Record<string, Quantity | undefined>)[key] ?? null
+
+const alter = ({ key, label }: Field, value: Quantity | null): Promise<readonly Problem[]> => {
+  const what = label.replace(/ \(.*/, '').toLowerCase()
+  return edits.alterDriver(
+    `${props.name}: ${value === null ? `no ${what}` : `${what} ${value}`}`,
+    props.driver.id,
+    (d) => {
+      const own = d as unknown as Record<string, Quantity>
+      if (value === null) Reflect.deleteProperty(own, key)
+      else own[key] = value
+    },
+  )
+}
+</script>
+
+<template>
+  <h3 class="heading">{{ driver.kind === 'sine' ? 'Sine' : 'Constant acceleration' }}</h3>
+  <QuantityField
+    v-for="field in fields"
+    :key="field.key"
+    :label="field.label"
+    :value="value(field.key)"
+    :dimension="field.dimension"
+    :commit="(typed) => alter(field, typed)"
+    v-bind="field.optional ? { clear: () => alter(field, null) } : {}"
+  />
+</template>
