@@ -27,11 +27,12 @@ export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDat
   const frames = placedFrames(body, parts, '')
   if (!frames.ok) return []
   const several = body.parts.length > 1
+  // a part that is called like its body needs no second name
   return body.parts.flatMap((placed) => {
     const part = parts.get(placed.part)
     if (!part) return []
     const source = document.parts.find(({ id }) => id === placed.part)!
-    const where = several ? `${source.name} of ${body.name}` : body.name
+    const where = several && source.name !== body.name ? `${source.name} of ${body.name}` : body.name
     return Object.entries(shapeOf(part).datums()).map(([name, frame]) => ({
       pick: { name, body: body.id, feature: { placed: placed.id, name } },
       frame: multiply(frames.value.get(placed.id)!, frame),
