@@ -9,6 +9,7 @@ const joints = (count: number) =>
     from: `b${k}`,
     to: 'ground',
     frame: new Float64Array(12),
+    carried: { body: k === 2 ? `b${k}` : 'ground', frame: new Float64Array(12) },
   })) as unknown as ModelReport['joints']
 const motor = (joint: string, reversed: boolean) =>
   ({ kind: 'motor', id: `m-${joint}`, joint, reversed }) as unknown as AnyDriver
@@ -25,8 +26,11 @@ describe('glyphs of joints', () => {
     expect(all).toHaveLength(24)
     expect(all.filter(({ driven }) => driven).map(({ id, reversed }) => [id, reversed])).toEqual([
       ['j1', true],
-      ['j2', false],
+      // its first datum is on what it carries
+      ['j2', true],
     ])
+    // the arrow goes along with what is driven
+    expect(all[1]).toMatchObject({ body: 'ground' })
     expect(all[7]).toMatchObject({ kind: 'revolute', body: 'b7' })
     expect([glyphScale(joints(24)), followsSelection(joints(24))]).toEqual([1, false])
   })

@@ -23,11 +23,15 @@ export function glyphsShown(
   isSelected: (joint: string) => boolean,
 ): GlyphSpec[] {
   const { length } = joints
-  return joints.flatMap(({ id, kind, from, frame }) => {
+  return joints.flatMap(({ id, kind, from, frame, carried }) => {
     const driver = drivers.find((d) => drivenJoint(d) === id)
     const isShown = length <= SOME_JOINTS || (length <= MANY_JOINTS && driver !== undefined)
     if (!isShown && !isSelected(id)) return []
-    const reversed = driver?.kind === 'motor' && driver.reversed === true
-    return [{ id, kind, body: from, frame, driven: driver !== undefined, reversed }]
+    const isBackwards = driver?.kind === 'motor' && driver.reversed === true
+    // what is carried by its first datum goes against the position that it is counted by
+    const reversed = isBackwards !== (driver !== undefined && carried.body === from)
+    // an arrow goes along with what it drives
+    const place = driver ? carried : { body: from, frame }
+    return [{ id, kind, ...place, driven: driver !== undefined, reversed }]
   })
 }

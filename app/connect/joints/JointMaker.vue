@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Making a joint: two picks, then which body comes, offset, angle and flip; all of it shown before it is made. */
+import KindSelect from '../KindSelect.vue'
 import { mdiSwapHorizontal } from '@mdi/js'
 import { jointKinds, jointType } from '@ligamen/core'
 import MakerForm from '../MakerForm.vue'
@@ -38,7 +39,7 @@ function switchSides() {
 <template>
   <MakerForm noun="joint" :columns="[1, 1, 1.1]" :maker="maker">
     <template #picks>
-      <v-select v-model="maker.kind" label="Kind of joint" :items="kinds" />
+      <KindSelect v-model="maker.kind" label="Kind of joint" :items="kinds" />
       <PickField :picks="maker" which="first" />
       <PickField :picks="maker" which="second" />
       <v-checkbox

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Making a mate between points, axes, planes and round surfaces. */
+import KindSelect from '../KindSelect.vue'
 import { MATE_KINDS } from '@ligamen/core'
 import MakerForm from '../MakerForm.vue'
 import PickField from '../PickField.vue'
@@ -16,7 +17,7 @@ const forms = [...MATE_FORMS]
 <template>
   <MakerForm noun="mate" :columns="[1.4, 0.8, 1]" :maker="maker">
     <template #picks>
-      <v-select v-model="maker.kind" label="Kind of mate" :items="kinds" />
+      <KindSelect v-model="maker.kind" label="Kind of mate" :items="kinds" />
       <div class="pair">
         <PickField :picks="maker" which="first" />
         <v-select v-model="maker.asFirst" label="Taken as" :items="forms" />

@@ -1,20 +1,28 @@
 <script setup lang="ts">
-/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. Out of sight it stays still. */
+/** One joint position: what the joint does, its name, its value; the selected one can be put elsewhere. Out of sight it stays still while playing. */
 import { useElementVisibility } from '@vueuse/core'
 import PositionField from './PositionField.vue'
 import StateTag from '~/fields/StateTag.vue'
 import type { Reading } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
+import { usePlaybackStore } from '~/model/pose/playback'
 import { useSelectionStore } from '~/model/screen/selection'
 
 const props = defineProps<{ reading: Reading }>()
 const selection = useSelectionStore()
+const playback = usePlaybackStore()
 const row = useTemplateRef<HTMLElement>('row')
 const isSeen = useElementVisibility(row, { initialValue: true })
 const value = computed<string>((before) =>
-  isSeen.value || before === undefined
+  isSeen.value || !playback.playing || before === undefined
     ? display(props.reading.value, props.reading.channel.dimension, 0)
     : before,
+)
+// what is selected elsewhere comes into sight
+watch(
+  () => selection.is('joint', props.reading.joint),
+  (isSelected) => isSelected && row.value?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
 )
 </script>
 

@@ -1,21 +1,30 @@
 <script setup lang="ts">
-/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stays still. */
+/** The label of a lane: its name, its value at the playhead, how it is driven, its range. Out of sight it stays still while playing. */
 import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/drive/chart/useLanes'
 import { rangeOf } from '~/drive/chart/curves/curve'
 import type { Samples } from '~/drive/chart/curves/curve'
 import { display } from '~/fields/display'
+import { usePlaybackStore } from '~/model/pose/playback'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useTimingStore } from '~/drive/chart/timing'
 
 const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
 const emit = defineEmits<{ open: [] }>()
 const selection = useSelectionStore()
+const playback = usePlaybackStore()
 const timing = useTimingStore()
 const root = useTemplateRef<HTMLElement>('root')
 const isSeen = useElementVisibility(root, { initialValue: true })
 const value = computed<string>((before) =>
-  isSeen.value || before === undefined ? props.reading(props.lane) : before,
+  isSeen.value || !playback.playing || before === undefined ? props.reading(props.lane) : before,
+)
+
+// what is selected elsewhere comes into sight
+watch(
+  () => props.lane.joint !== null && selection.is('joint', props.lane.joint ?? ''),
+  (isSelected) => isSelected && root.value?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
 )
 
 /** Moves have a table below their lane; a motor has its fields in the inspector. */

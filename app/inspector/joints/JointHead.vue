@@ -2,6 +2,7 @@
 /** A joint's name and kind; another kind keeps its picks. */
 import { jointKinds, jointType, reasons } from '@ligamen/core'
 import type { Joint } from '@ligamen/core'
+import KindSelect from '~/connect/KindSelect.vue'
 import NameField from '../../fields/NameField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 
@@ -34,7 +35,7 @@ const setKind = (kind: string) =>
 <template>
   <div class="head">
     <NameField label="Name" :value="joint.name" @commit="rename" />
-    <v-select
+    <KindSelect
       label="Kind of joint"
       :items="kinds"
       :model-value="joint.kind"

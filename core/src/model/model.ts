@@ -9,6 +9,7 @@ import { assembleFrom } from '../solve/assemble'
 import { BodyPoses, frameOfPose, POSE } from '../mechanism/body-poses'
 import { coordinateOf } from '../mechanism/coordinate'
 import { compile } from '../mechanism/compile'
+import type { ResolvedDatum } from '../geometry/datums'
 import type { Mechanism } from '../mechanism/compile'
 import { conflictProblem, findConflict } from '../analysis/conflict'
 import { driverTooMany, jointStates } from '../analysis/driving'
@@ -91,6 +92,8 @@ export interface JointPlace {
   readonly to: string
   /** First datum in the frame of the body `from`, see maths/frame.ts. */
   readonly frame: Float64Array
+  /** The body that the joint carries, farther from ground, and the joint's datum on it. */
+  readonly carried: { readonly body: string; readonly frame: Float64Array }
 }
 
 export interface DatumPlace {
@@ -195,6 +198,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
       from: from.source.body,
       to: to.source.body,
       frame: from.frame,
+      carried: carriedOf(mechanism, from, to),
     })),
     datums: [...mechanism.geometry.datums.values()].map(({ source, frame }) => ({
       datum: source.id,
@@ -210,6 +214,12 @@ export function reportModel(model: Model, scenario: string): ModelReport {
       return [{ probe: probe.id, body: datum.source.body, point: [x, y, z] as const }]
     }),
   }
+}
+
+/** Links are numbered from ground on, so that what is carried has the higher one. */
+function carriedOf({ bodyLink }: Mechanism, from: ResolvedDatum, to: ResolvedDatum): JointPlace['carried'] {
+  const { source, frame } = bodyLink[to.body] >= bodyLink[from.body] ? to : from
+  return { body: source.body, frame }
 }
 
 /**

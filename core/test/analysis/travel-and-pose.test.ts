@@ -1,5 +1,6 @@
 /** Travel ranges and going to a pose, against what geometry says. */
 import { describe, expect, it } from 'vitest'
+import { openModel } from '../../src'
 import { goToPose } from '../../src/analysis/go-to-pose'
 import { travelOf } from '../../src/analysis/travel'
 import { meet, Sketch } from '../sketch'
@@ -74,9 +75,14 @@ describe('going to a pose', () => {
   })
 
   it('says at which limit it stays, in the words of a position', () => {
-    const model = fourBar(0.16, 0.03, 0.16, 0.1, 1)
+    const plain = fourBar(0.16, 0.03, 0.16, 0.1, 1)
+    const joints = plain.document.joints.map((joint) =>
+      joint.id === 'shaft' ? { ...joint, freedoms: [{ name: 'angle', upper: '1.5 rad' }] } : joint,
+    )
+    const limited = openModel({ ...plain.document, joints })
+    if (!limited.ok) throw new Error(limited.problems[0].message)
+    const model = limited.value
     const shaft = indexOf(model, 'shaft')
-    model.mechanism.coordinates[shaft].settings.upper = 1.5
     const passage = goToPose(model.mechanism, model.home, [{ coordinate: shaft, value: 2.5 }])
     const message = passage.ok ? '' : passage.problems[0].message
     expect(message).toMatch(/^It gets to \d+ % of the way: there .* is at its upper limit of 85\.94/)
