@@ -20,7 +20,7 @@ const model = defineModel<T>({ required: true })
       {{ item.title }}
     </template>
     <template #item="{ item, props: row }">
-      <v-list-item v-bind="row">
+      <v-list-item v-bind="row" density="compact">
         <template #prepend>
           <svg viewBox="0 0 24 24" aria-hidden="true">
             <path :d="kindGlyphs[item.value]?.lines" />

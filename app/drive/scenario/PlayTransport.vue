@@ -159,8 +159,8 @@ const nextSpeed = (value: number) => {
       <!-- before the words, whose length changes -->
       <v-btn v-if="run.progress !== null" @click="mechanism.cancelSolve">Cancel</v-btn>
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
-      <span v-if="run.take" class="muted tabular">/ {{ seconds(playback.end) }}</span>
-      <span class="muted tabular" role="status">{{ result }}</span>
+      <span v-if="run.take" class="whole muted tabular">/ {{ seconds(playback.end) }}</span>
+      <span class="result muted tabular" role="status">{{ result }}</span>
     </template>
     <span class="spacer" />
     <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="panels.desk" @click="panels.desk = !panels.desk"
@@ -210,6 +210,22 @@ const nextSpeed = (value: number) => {
   text-align: right;
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 6px;
+}
+
+/* what does not fit is cut at its end */
+.whole,
+.result {
+  white-space: nowrap;
+}
+
+.result {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.transport > :not(.result, .spacer) {
+  flex: none;
 }
 
 .spacer {

@@ -11,6 +11,7 @@ import {
   useVueFlow,
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
+import { useDebounceFn, useResizeObserver } from '@vueuse/core'
 import { useStates } from '~/model/pose/useStates'
 import { linkGraph } from '~/workspace/navigator/link-graph'
 import { layOut } from '~/workspace/navigator/map-layout'
@@ -41,6 +42,8 @@ const groups = computed(() => (mechanism.document?.groups ?? []).map(({ id }) =>
 const isFolded = computed(() => groups.value.every((id) => navigator.folded.has(id)))
 
 const fit = () => void fitView({ padding: 0.1, maxZoom: 1.1 })
+const root = useTemplateRef<HTMLElement>('root')
+useResizeObserver(root, useDebounceFn(fit, 100))
 const positions = shallowRef(new Map<string, { x: number; y: number }>())
 /** Changes only when bodies or joints come, go or get a longer name. */
 const topology = computed(() =>
@@ -97,7 +100,7 @@ const edges = computed<Edge[]>(() => [
 </script>
 
 <template>
-  <section class="map" aria-label="Link map">
+  <section ref="root" class="map" aria-label="Link map">
     <button
       v-if="groups.length > 0"
       type="button"
