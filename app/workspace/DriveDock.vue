@@ -22,6 +22,7 @@ const panels = usePanelsStore()
 .drive {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr);
   height: 100%;
   min-height: 0;
   background: rgb(var(--v-theme-surface));

@@ -30,6 +30,7 @@ const layout = useLayoutStore()
   display: flex;
   flex-direction: column;
   height: 100%;
+  min-width: 0;
   min-height: 0;
 }
 
@@ -52,6 +53,7 @@ const layout = useLayoutStore()
 
 .instead > :deep(:last-child) {
   flex: 1;
+  min-width: 0;
   min-height: 0;
 }
 

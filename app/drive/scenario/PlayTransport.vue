@@ -180,6 +180,7 @@ const nextSpeed = (value: number) => {
   gap: 4px;
   height: 38px;
   padding: 0 12px;
+  overflow: auto hidden;
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
