@@ -112,8 +112,7 @@ export { copyEntries, pasteEntries, shiftEntries } from './edits/scenarios/sever
 export type { CopiedEntry } from './edits/scenarios/several-entries'
 
 /* Kinds that can be extended, each one file listed in a registry */
-export { freedomDimension } from './mechanism/joints/joint-type'
-export { freedomWords } from './mechanism/joints/joint-type'
+export { freedomDimension, freedomWords } from './mechanism/joints/joint-type'
 export { jointKinds, jointType } from './mechanism/joints/registry'
 export { relationType } from './mechanism/relations/registry'
 export type { SumTerm } from './mechanism/relations/sum'

@@ -9,6 +9,7 @@ import {
   moved,
   multiply,
   ORIGIN,
+  originOf,
   placedFrames,
   placementOf,
   succeed,
@@ -76,8 +77,6 @@ export function candidateAt(
 }
 
 const nothing = (message: string) => fail({ code: 'pick-nothing', message })
-
-const originOf = (frame: Frame): Point => [frame[ORIGIN]!, frame[ORIGIN + 1]!, frame[ORIGIN + 2]!]
 
 function placedOn(document: MechanismDocument, body: Body, placed: string): Frame {
   const frames = placedFrames(body, shapesOn(document, body), '')

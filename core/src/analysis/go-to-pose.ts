@@ -13,7 +13,7 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { motionLaw } from '../laws/registry'
 import { Course } from './course'
-import { LimitWatch } from './limits'
+import { LimitWatch, unitOf } from './limits'
 import { AGREES } from './tolerances'
 
 /** A coordinate by its index and the value it should have. */
@@ -115,6 +115,5 @@ function limitIn({ coordinates, geometry }: Mechanism, { data }: Problem): strin
   )
   if (!coordinate || data?.side === undefined) return null
   const { source } = geometry.joints[coordinate.joint]
-  const unit = coordinate.dimension === 'length' ? 'mm' : 'deg'
-  return `${source.name} is at its ${data.side} limit of ${formatQuantity(Number(data.value), unit, 2)}`
+  return `${source.name} is at its ${data.side} limit of ${formatQuantity(Number(data.value), unitOf(coordinate.dimension), 2)}`
 }

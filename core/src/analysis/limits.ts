@@ -124,4 +124,5 @@ export class LimitWatch {
   }
 }
 
-const unitOf = (dimension: 'length' | 'angle') => (dimension === 'length' ? 'mm' : 'deg')
+/** The unit in which messages say a position. */
+export const unitOf = (dimension: 'length' | 'angle') => (dimension === 'length' ? 'mm' : 'deg')

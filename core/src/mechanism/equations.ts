@@ -188,7 +188,7 @@ export class Equations extends RowTable {
   }
 
   /** Adds the scaled derivatives of one term, the `e`-th one of the entries, into `out`. */
-  gradient(
+  private gradient(
     state: MotionState,
     row: number,
     term: number,
