@@ -6,6 +6,7 @@ import NamedPoses from './poses/NamedPoses.vue'
 import RelationMaker from './relations/RelationMaker.vue'
 import SpringMaker from './SpringMaker.vue'
 import DockFrame from '~/fields/DockFrame.vue'
+import PickingStatus from '~/fields/PickingStatus.vue'
 import { usePanelsStore } from '~/model/screen/panels'
 import { usePickingStore } from '~/model/picking/picking'
 
@@ -24,13 +25,7 @@ onBeforeUnmount(picking.stop)
 
 <template>
   <DockFrame v-model="open" label="Connect" :tabs="TABS">
-    <template #side>
-      <span v-if="picking.wanted" class="status" role="status">
-        {{ picking.wanted.what }}:
-        {{ picking.offered?.words ?? (picking.refusal || 'point at a bore, an edge or a face on the model') }}
-        <template v-if="picking.face"> · first face: {{ picking.face.words }}</template>
-      </span>
-    </template>
+    <template #side><PickingStatus /></template>
     <JointMaker v-if="open === 'joint'" />
     <MateMaker v-else-if="open === 'mate'" />
     <RelationMaker v-else-if="open === 'relation'" />
@@ -38,14 +33,3 @@ onBeforeUnmount(picking.stop)
     <NamedPoses v-else />
   </DockFrame>
 </template>
-
-<style scoped>
-.status {
-  align-self: center;
-  overflow: hidden;
-  font-weight: 500;
-  color: rgb(var(--v-theme-primary));
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-</style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What is selected, or the run itself when nothing is; the mobility panel is in its place while it is open. */
 import BodyInspector from './bodies/BodyInspector.vue'
+import DatumInspector from './bodies/DatumInspector.vue'
 import GroupInspector from './bodies/GroupInspector.vue'
 import JointInspector from './joints/JointInspector.vue'
 import MobilityPanel from './MobilityPanel.vue'
@@ -23,6 +24,7 @@ const found = <T extends { id: string }>(kind: Kind, entries: readonly T[] | und
 }
 const body = computed(() => found('body', mechanism.document?.bodies))
 const group = computed(() => found('group', mechanism.document?.groups))
+const datum = computed(() => found('datum', mechanism.document?.datums))
 const joint = computed(() => found('joint', mechanism.document?.joints))
 const mate = computed(() => found('mate', mechanism.document?.mates))
 const relation = computed(() => found('relation', mechanism.document?.relations))
@@ -39,6 +41,7 @@ const HINTS = {
     <MobilityPanel v-if="panels.mobility" />
     <BodyInspector v-else-if="body" :key="body.id" :body="body" />
     <GroupInspector v-else-if="group" :key="group.id" :group="group" />
+    <DatumInspector v-else-if="datum" :key="datum.id" :datum="datum" />
     <JointInspector v-else-if="joint" :key="joint.id" :joint="joint" />
     <RelationInspector v-else-if="mate" :key="mate.id" list="mates" :entity="mate" />
     <RelationInspector v-else-if="relation" :key="relation.id" list="relations" :entity="relation" />

@@ -5,6 +5,7 @@ import { usePickingStore } from '~/model/picking/picking'
 import { useRunStore } from '~/model/run/run'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useOverlaysStore } from '~/view/overlays'
+import type { DatumMark } from '~/view/three/markers'
 import type { Viewport } from '~/view/three/viewport'
 import { followsSelection, glyphScale, glyphsShown } from './glyphs-shown'
 
@@ -32,9 +33,22 @@ export function useMarks(view: Ref<Viewport | null>) {
     view.value?.select(bodies, ids('joint'))
   }
 
+  /** The datum that is selected, or those of the body that is. */
+  function ownMarks(): DatumMark[] {
+    const { selected } = selection
+    if (selected?.kind !== 'body' && selected?.kind !== 'datum') return []
+    return picking.named.flatMap(({ pick, frame }) => {
+      const isShown =
+        pick.on !== undefined && (selected.kind === 'body' ? pick.body : pick.on) === selected.id
+      const role = selected.kind === 'datum' ? ('picked' as const) : ('offered' as const)
+      return isShown ? [{ body: pick.body, frame, role }] : []
+    })
+  }
+
   function showMarks() {
     const { picked, offered } = picking
     view.value?.setDatums([
+      ...ownMarks(),
       ...picked.map(({ pick, frame }) => ({ body: pick.body, frame, role: 'picked' as const })),
       ...(offered ? [{ body: offered.pick.body, frame: offered.frame, role: 'offered' as const }] : []),
       ...overlays.grips.map(({ body, point }) => ({
@@ -46,6 +60,15 @@ export function useMarks(view: Ref<Viewport | null>) {
   }
 
   watch(() => selection.all, showSelection)
-  watch([() => picking.picked, () => picking.offered, () => overlays.grips], showMarks)
+  watch(
+    [
+      () => selection.selected,
+      () => mechanism.document,
+      () => picking.picked,
+      () => picking.offered,
+      () => overlays.grips,
+    ],
+    showMarks,
+  )
   return { showGlyphs, showMarks }
 }

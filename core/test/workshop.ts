@@ -1,6 +1,6 @@
 /** Mechanisms made of parts of the kit, as a person would start them: one body a part, standing somewhere. */
-import { FORMAT, FORMAT_VERSION, openModel, readStanding } from '../src'
-import type { MechanismDocument, Model, Part, DatumPick, Placement } from '../src'
+import { FORMAT, FORMAT_VERSION, frameOfPose, openModel, readStanding } from '../src'
+import type { DatumPick, Frame, MechanismDocument, Model, Part, Placement } from '../src'
 import { kitPart } from './shapes/kit'
 
 export class Workshop {
@@ -52,3 +52,9 @@ export function modelOf(document: MechanismDocument): Model {
 }
 
 export const posesOf = (model: Model): Float64Array => readStanding(model, model.home).poses
+
+/** Frames of all bodies in ground at the home pose. */
+export function framesOf(document: MechanismDocument): Map<string, Frame> {
+  const poses = posesOf(modelOf(document))
+  return new Map(document.bodies.map(({ id }, k) => [id, frameOfPose(poses, k)]))
+}

@@ -4,7 +4,7 @@ import KindSelect from '../KindSelect.vue'
 import { mdiSwapHorizontal } from '@mdi/js'
 import { jointKinds, jointType } from '@ligamen/core'
 import MakerForm from '../MakerForm.vue'
-import PickField from '../PickField.vue'
+import PickField from '~/fields/PickField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { keep } from '~/fields/keep'
 import { useJointMakerStore } from '~/connect/joints/joint-maker'
@@ -92,6 +92,9 @@ function switchSides() {
           @click="maker.inPlace = !maker.inPlace"
         >
           Where things stand
+        </v-btn>
+        <v-btn :disabled="!maker.effect || maker.inPlace" @click="maker.usePresentOffset">
+          Use the present offset
         </v-btn>
         <v-btn :prepend-icon="mdiSwapHorizontal" :disabled="!canSwitch" @click="switchSides">Switch</v-btn>
       </div>

@@ -2,7 +2,7 @@
 import { jointType, unused } from '@ligamen/core'
 import type { JoinProposal, Quantity } from '@ligamen/core'
 import type { Candidate } from '~/model/picking/picking'
-import type { Which } from '../pair-picks'
+import type { Which } from '~/model/picking/pair-picks'
 
 /** What a joint of a kind is called until somebody names it. */
 const WORDS: Readonly<Record<string, string>> = { revolute: 'pivot', prismatic: 'slide', rigid: 'fastening' }

@@ -1,8 +1,9 @@
 /** A joint about to be made from two picks. */
+import { typedPosition } from '@ligamen/core'
 import type { JoinAnswer } from '~/workers/solver/questions'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useConsidered } from '../considered'
-import { usePairPicks } from '../pair-picks'
+import { usePairPicks } from '~/model/picking/pair-picks'
 import { blankJoint, jointName, proposedJoint } from './joint-draft'
 
 export const useJointMakerStore = defineStore('joint-maker', () => {
@@ -28,6 +29,13 @@ export const useJointMakerStore = defineStore('joint-maker', () => {
     },
   )
 
+  /** The offset at which nothing moves along the axis. */
+  async function usePresentOffset() {
+    const proposal = proposedJoint(given, name.value, first.value, second.value)
+    const answer = proposal && (await mechanism.ask('presentOffset', proposal))
+    if (answer?.ok) given.offset = typedPosition(answer.value, 'length', 6)
+  }
+
   function clear() {
     clearPicks()
     const { kind, lead } = given
@@ -46,6 +54,7 @@ export const useJointMakerStore = defineStore('joint-maker', () => {
     fault,
     pick,
     put,
+    usePresentOffset,
     clear,
     make: () =>
       make(`Joint ${name.value}${effect.value?.holds === false ? ', suspended' : ''}`, name.value, {}, clear),

@@ -3,7 +3,7 @@
 import KindSelect from '../KindSelect.vue'
 import { MATE_KINDS } from '@ligamen/core'
 import MakerForm from '../MakerForm.vue'
-import PickField from '../PickField.vue'
+import PickField from '~/fields/PickField.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { keep } from '~/fields/keep'
 import { isRound, MATE_FORMS } from './mate-draft'
@@ -35,6 +35,9 @@ const forms = [...MATE_FORMS]
         :dimension="maker.kind === 'angle' ? 'angle' : 'length'"
         :commit="keep((value) => (maker.value = value))"
       />
+      <v-btn v-if="maker.measured" :disabled="!maker.first || !maker.second" @click="maker.usePresentValue">
+        Use the present value
+      </v-btn>
       <QuantityField
         v-if="isRound(maker.asFirst)"
         label="Diameter of the first"

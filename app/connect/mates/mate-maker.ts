@@ -1,9 +1,9 @@
 /** A mate about to be made between two picks, for those who think in faces, axes and points. */
-import { unused } from '@ligamen/core'
+import { typedPosition, unused } from '@ligamen/core'
 import type { MateAnswer } from '~/workers/solver/questions'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useConsidered } from '../considered'
-import { usePairPicks } from '../pair-picks'
+import { usePairPicks } from '~/model/picking/pair-picks'
 import { blankMate, diameterOf, hasValue, proposedMate, usualValue } from './mate-draft'
 
 export const useMateMakerStore = defineStore('mate-maker', () => {
@@ -33,6 +33,14 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
     },
   )
 
+  /** The value at which nothing moves. */
+  async function usePresentValue() {
+    const proposal = proposedMate(given, name.value, first.value, second.value)
+    const answer = proposal && (await mechanism.ask('presentValue', proposal))
+    if (!answer?.ok || answer.value === null) return
+    given.value = typedPosition(answer.value, given.kind === 'angle' ? 'angle' : 'length', 6)
+  }
+
   function clear() {
     clearPicks()
     given.flip = null
@@ -48,6 +56,7 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
     fault,
     pick,
     put,
+    usePresentValue,
     clear,
     make: () => make(`Mate ${name.value}`, null, {}, clear),
   }

@@ -3,12 +3,14 @@
 import { reasons, shapeType } from '@ligamen/core'
 import type { Body, Part, Quantity } from '@ligamen/core'
 import BodyMassFacts from './BodyMassFacts.vue'
+import BodyPlace from './BodyPlace.vue'
 import EntityActions from '../EntityActions.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import PartFields from '~/fields/PartFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { usePanelsStore } from '~/model/screen/panels'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
 import { useVisibilityStore } from '~/model/screen/visibility'
@@ -18,6 +20,7 @@ const mechanism = useMechanismStore()
 const selection = useSelectionStore()
 const stage = useStageStore()
 const visibility = useVisibilityStore()
+const panels = usePanelsStore()
 const fault = ref('')
 
 /** Parts in the order in which they were placed, each once. */
@@ -32,6 +35,15 @@ const joints = computed(() => {
   const mine = new Set(document.datums.filter((d) => d.body === props.body.id).map((d) => d.id))
   return document.joints.filter((joint) => mine.has(joint.from) || mine.has(joint.to))
 })
+
+/** Made for their own sake. */
+const datums = computed(
+  () => mechanism.document?.datums.filter(({ own, body }) => own && body === props.body.id) ?? [],
+)
+function newDatum() {
+  stage.go('build')
+  panels.build = 'datums'
+}
 
 const resize = (part: Part, dimension: string, label: string) => (value: Quantity) =>
   mechanism.edit(`${part.name}: ${label.toLowerCase()} ${value}`, (draft) => {
@@ -77,6 +89,7 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
       <v-btn @click="visibility.isolate([body.id])">Show only this</v-btn>
     </div>
     <FaultLine inset :text="fault" />
+    <BodyPlace :body="body" />
   </template>
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
@@ -90,6 +103,15 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
     <PartLook v-if="stage.stage === 'build'" :part="part" />
   </section>
   <BodyMassFacts v-if="stage.stage === 'build'" :body="body" />
+  <template v-if="stage.stage !== 'drive'">
+    <h3 class="heading">Datums</h3>
+    <ul>
+      <li v-for="datum in datums" :key="datum.id">
+        <button type="button" @click="selection.select('datum', datum.id)">{{ datum.name }}</button>
+      </li>
+    </ul>
+    <div class="switches"><v-btn @click="newDatum">New datum</v-btn></div>
+  </template>
   <h3 class="heading">Joints</h3>
   <ul>
     <li v-for="joint in joints" :key="joint.id">

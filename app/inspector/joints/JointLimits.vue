@@ -9,12 +9,13 @@ import { useReadings } from '~/model/pose/useReadings'
 import { display } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePoseStore } from '~/model/pose/pose'
+import { useCounting } from './useCounting'
 
 const props = defineProps<{ joint: Joint }>()
 const mechanism = useMechanismStore()
 const pose = usePoseStore()
 const readings = useReadings()
-const fault = ref('')
+const { fault, note, fromHere, otherWay } = useCounting(() => props.joint)
 
 const freedoms = computed(() =>
   (jointType(props.joint.kind)?.freedoms ?? []).map(({ name, motion, axis }) => ({
@@ -102,8 +103,17 @@ async function playTravel(freedom: string) {
     </div>
     <div class="play">
       <v-btn :prepend-icon="mdiPlay" @click="playTravel(freedom.name)">Play the travel</v-btn>
+      <v-btn
+        title="Its position is zero where it is now"
+        @click="freedom.reading && fromHere(freedom.reading)"
+        >Zero here</v-btn
+      >
+      <v-btn v-if="!several" title="What was positive becomes negative; nothing moves" @click="otherWay"
+        >Count the other way</v-btn
+      >
     </div>
   </section>
+  <p v-if="note" class="note" role="status">{{ note }}</p>
   <FaultLine inset :text="fault" />
 </template>
 
@@ -127,6 +137,13 @@ async function playTravel(freedom: string) {
 }
 
 .play {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
   padding: 5px 14px;
+}
+
+.note {
+  margin: 4px 14px;
 }
 </style>

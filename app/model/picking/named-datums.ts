@@ -1,5 +1,5 @@
-/** The datums that the parts of a mechanism offer by name, as picks. */
-import { multiply, parseQuantity, placedFrames, resolvedParts, shapeOf } from '@ligamen/core'
+/** The datums that a mechanism offers by name, as picks: those made for their own sake, and those of its parts. */
+import { datumsOn, multiply, parseQuantity, placedFrames, resolvedParts, shapeOf } from '@ligamen/core'
 import type { Body, DatumPick, Frame, MechanismDocument, Part } from '@ligamen/core'
 
 export interface NamedDatum {
@@ -22,7 +22,26 @@ function radiusOf({ dimensions }: Part): { readonly radius?: number } {
   return read?.ok ? { radius: read.value / 2 } : {}
 }
 
-export function namedDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
+/** Datums of a body, those made for their own sake first. */
+export const namedDatumsOf = (document: MechanismDocument, body: Body): NamedDatum[] => [
+  ...ownDatumsOf(document, body),
+  ...offeredDatums(document, body),
+]
+
+/** Datums of a body that were made for their own sake. */
+function ownDatumsOf(document: MechanismDocument, body: Body): NamedDatum[] {
+  const own = document.datums.filter((datum) => datum.own && datum.body === body.id)
+  const frames = own.length > 0 ? datumsOn(document, body.id) : null
+  if (!frames?.ok) return []
+  return own.map(({ id, name }) => ({
+    pick: { name, body: body.id, on: id },
+    frame: frames.value.get(id)!,
+    words: `${name} of ${body.name}`,
+  }))
+}
+
+/** Datums that the parts of a body offer. */
+function offeredDatums(document: MechanismDocument, body: Body): NamedDatum[] {
   const parts = shapesOn(document, body)
   const frames = placedFrames(body, parts, '')
   if (!frames.ok) return []

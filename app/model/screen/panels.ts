@@ -1,5 +1,5 @@
 /** Which panels are open over those of the stage, and which tool of each dock. */
-export type BuildTab = 'parts' | 'place' | 'files' | 'overlaps'
+export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
 export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {

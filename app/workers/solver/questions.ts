@@ -6,6 +6,8 @@ import {
   adviseOn,
   considerJoint,
   considerMate,
+  presentOffset,
+  presentValue,
   considerRelation,
   coordinateOf,
   draftRelation,
@@ -115,6 +117,16 @@ export const questions = {
     const { draft, model: after, sentences, twice } = effect.value
     const { document, joint, comes, flip } = draft
     return succeed({ document, made: joint, comes, flip, sentences, twice, ...shownIn(after, joint) })
+  },
+
+  /** How far apart the picks of a joint are now along its axis [m]. */
+  presentOffset({ model, q }: Bench, proposal: JoinProposal): Result<number> {
+    return model ? presentOffset(model.document, readStanding(model, q).poses, proposal) : nothing()
+  },
+
+  /** What an angle or distance mate would measure now [rad or m]. */
+  presentValue({ model, q }: Bench, proposal: MateProposal): Result<number | null> {
+    return model ? presentValue(model, readStanding(model, q).poses, proposal) : nothing()
   },
 
   mate({ model, q }: Bench, proposal: MateProposal): Result<MateAnswer> {

@@ -30,7 +30,7 @@ export function useBuildActions(bounds: Bounds) {
     open('parts')
     maker.begin(kind, isFull.value ? placeBeside(bounds()) : [0, 0, 0])
   }
-  const placed = usePlacedActions(open)
+  const placed = usePlacedActions(open, isFull)
   const files = useFileActions(open, isFull)
 
   return computed<readonly Action[]>(() => [
@@ -45,12 +45,13 @@ export function useBuildActions(bounds: Bounds) {
   ])
 }
 
-function usePlacedActions(open: (tab: BuildTab) => void) {
+function usePlacedActions(open: (tab: BuildTab) => void, isFull: Ref<boolean>) {
   const selection = useSelectionStore()
   const placing = usePlacingToolsStore()
   return computed<readonly Action[]>(() => {
     const some = selection.members.length > 0
     return [
+      action('datum', 'New datum on a body', 'B D', () => open('datums'), isFull.value),
       action('place', 'Place exactly: move, turn, copy in rows', 'B P', () => open('place'), some),
       ...PLACING_AXES.map((axis) => {
         const name = `Mirror what is selected across ${axis}`

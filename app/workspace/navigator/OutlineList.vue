@@ -62,7 +62,7 @@ async function rename(row: OutlineRow, event: Event) {
   renaming.value = ''
   if (name === '' || name === row.name) return
   await mechanism.edit(`Rename ${row.name}`, (draft) => {
-    const lists = [draft.bodies, draft.groups, draft.joints, draft.mates, draft.relations]
+    const lists = [draft.bodies, draft.groups, draft.datums, draft.joints, draft.mates, draft.relations]
     for (const entries of lists)
       for (const entry of (entries ?? []) as { id: string; name: string }[])
         if (entry.id === row.id) entry.name = name

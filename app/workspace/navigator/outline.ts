@@ -1,4 +1,4 @@
-/** The outline as rows: groups with what is in them, bodies, then joints, mates and relations; filtered and folded. */
+/** The outline as rows: groups with what is in them, bodies with their own datums, then joints, mates and relations; filtered and folded. */
 import { holderOf } from '@ligamen/core'
 import type { Kind } from '~/model/screen/selection'
 import type { MechanismDocument } from '@ligamen/core'
@@ -24,10 +24,17 @@ export function rowsOf(
   const bodies = new Map(document.bodies.map((body) => [body.id, body]))
   const groups = new Map((document.groups ?? []).map((group) => [group.id, group]))
 
+  /** Datums made for their own sake, by body. */
+  const datums = new Map<string, { id: string; name: string }[]>()
+  for (const { own, id, name, body } of document.datums)
+    if (own) datums.set(body, [...(datums.get(body) ?? []), { id, name }])
+
   /** Whether a member or anything in it fits the filter. */
   const holds = (id: string): boolean => {
     const group = groups.get(id)
-    return group ? fits(group.name) || group.members.some(holds) : fits(bodies.get(id)?.name ?? '')
+    return group
+      ? fits(group.name) || group.members.some(holds)
+      : fits(bodies.get(id)?.name ?? '') || (datums.get(id) ?? []).some(({ name }) => fits(name))
   }
   const visit = (id: string, level: number) => {
     if (!holds(id)) return
@@ -39,7 +46,12 @@ export function rowsOf(
       if (!isFolded) for (const member of group.members) visit(member, level + 1)
     } else if (body) {
       const note = body.grounded ? 'ground' : ''
-      rows.push({ key: id, id, kind: 'body', name: body.name, note, level, folded: null })
+      const own = datums.get(id) ?? []
+      const isFolded = own.length > 0 ? folded.has(id) && filter === '' : null
+      rows.push({ key: id, id, kind: 'body', name: body.name, note, level, folded: isFolded })
+      if (isFolded === false)
+        for (const { id, name } of own.filter(({ name }) => fits(name) || fits(body.name)))
+          rows.push({ key: id, id, kind: 'datum', name, note: 'datum', level: level + 1, folded: null })
     }
   }
   for (const { id } of document.groups ?? []) if (holderOf(document, id) === undefined) visit(id, 0)

@@ -57,7 +57,10 @@ export function copyEntries(
     const taken = new Set(entries.map(({ name }) => name))
     const made = entries
       .filter(({ id }) => inside.has(id))
-      .map((entry) => ({ ...copyOf(entry), name: countedName(taken, entry.name) }))
+      .map((entry) => ({
+        ...copyOf(entry),
+        name: list === 'datums' ? entry.name : countedName(taken, entry.name),
+      }))
     renameIds(MechanismDocument, { [list]: made }, copies)
     ;(target[list] as object[]).push(...made)
   }

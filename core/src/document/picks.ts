@@ -4,10 +4,11 @@ import type { Datum } from './format/parts'
 import { freshId, slug } from './ids'
 
 /** What a person has picked: a place on a body, as a datum would say it. */
-export type DatumPick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset'>
+export type DatumPick = Omit<Datum, 'id' | 'flip' | 'turn' | 'offset' | 'own'>
 
 /** The datum of a pick, by id: one that is there already, else a new one in the draft. */
 export function datumOf(draft: MechanismDocument, pick: DatumPick): string {
+  if (pick.on !== undefined) return pick.on
   const same = draft.datums.find(
     ({ body, feature, offset, flip, turn }) =>
       pick.feature !== undefined &&

@@ -1,5 +1,6 @@
 /** Where the parts and datums of bodies are: features, fixed places, places between other datums. */
 import type { MechanismDocument } from '../document/format/mechanism'
+import { supportsOf } from '../document/format/parts'
 import type { Body, Datum, Feature } from '../document/format/parts'
 import { flipped, multiply, shifted, turnedAboutZ } from '../maths/frame'
 import type { Frame } from '../maths/frame'
@@ -27,7 +28,7 @@ export interface ResolvedDatum {
   readonly frame: Frame
 }
 
-/** Datums that are between others come after those, however the document orders them. */
+/** Datums that are placed by others come after those, however the document orders them. */
 export function resolveDatums(
   document: MechanismDocument,
   bodies: readonly ResolvedBody[],
@@ -41,15 +42,12 @@ export function resolveDatums(
     const later: typeof waiting = []
     for (const entry of waiting) {
       const { source, pointer: path } = entry
-      const { between } = source
-      if (between && !(datums.has(between.a) && datums.has(between.b))) {
+      if (!supportsOf(source).every((id) => datums.has(id))) {
         later.push(entry)
         continue
       }
       const body = bodyIndex.get(source.body)!
-      const base = between
-        ? betweenFrame(between, datums.get(between.a)!.frame, datums.get(between.b)!.frame)
-        : succeed(null)
+      const base = supportFrame(source, datums)
       const frame = base.ok ? datumFrame(source, base.value, bodies[body], parts, path) : base
       if (frame.ok) datums.set(source.id, { source, body, frame: frame.value })
       else
@@ -102,15 +100,26 @@ function featureFrame(
       )
 }
 
-/** @param between the frame between two other datums, or null */
+/** The frame of the datum on which another one is, or that is between two; null for a datum placed by no other. */
+function supportFrame(
+  { on, between }: Datum,
+  datums: ReadonlyMap<string, ResolvedDatum>,
+): Result<Frame | null> {
+  const frameOf = (id: string) => datums.get(id)!.frame
+  return between
+    ? betweenFrame(between, frameOf(between.a), frameOf(between.b))
+    : succeed(on === undefined ? null : frameOf(on))
+}
+
+/** @param support the frame that other datums give, or null */
 function datumFrame(
   datum: Datum,
-  between: Frame | null,
+  support: Frame | null,
   body: ResolvedBody,
   parts: ReadonlyMap<string, ResolvedPart>,
   path: string,
 ): Result<Frame> {
-  let frame = between ?? placementFrame(datum.at)
+  let frame = support ?? placementFrame(datum.at)
   if (datum.feature) {
     const feature = featureFrame(datum.feature, body.source, body.placed, parts, `${path}/feature`)
     if (!feature.ok) return feature

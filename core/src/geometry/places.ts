@@ -60,3 +60,18 @@ export function resolvePlaces(document: MechanismDocument): Result<Places> {
   const rigid = rigidSets(document).map((set) => set.map((id) => bodyIndex.get(id)!))
   return succeed({ document, parts, bodies, rigid, datums: datums.value, paths: paths.value })
 }
+
+/** Frames of all datums of one body, on it, by id. Errors: those of its parts and datums. */
+export function datumsOn(document: MechanismDocument, body: string): Result<ReadonlyMap<string, Frame>> {
+  const bodies = document.bodies.filter(({ id }) => id === body)
+  const used = new Set(bodies.flatMap(({ parts }) => parts.map(({ part }) => part)))
+  const places = resolvePlaces({
+    ...document,
+    bodies,
+    parts: document.parts.filter(({ id }) => used.has(id)),
+    datums: document.datums.filter((datum) => datum.body === body),
+    groups: [],
+    paths: [],
+  })
+  return places.ok ? succeed(new Map([...places.value.datums].map(([id, { frame }]) => [id, frame]))) : places
+}

@@ -9,8 +9,9 @@ import { rigidSets } from '../document/groups'
 import type { Datum } from '../document/format/parts'
 import { jointType } from '../mechanism/joints/registry'
 import { rankWith } from '../analysis/mobility'
-import { identityFrame, inverse, multiply, turnedAboutZ } from '../maths/frame'
+import { axisOf, identityFrame, inverse, multiply, originOf, turnedAboutZ } from '../maths/frame'
 import type { Frame } from '../maths/frame'
+import { dot, subtract } from '../maths/vector'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
@@ -121,6 +122,28 @@ export function draftJoint(
   return succeed({ document: draft, joint: id, comes: loop ? 'both' : comes, flip })
 }
 
+/**
+ * How far the pick that would come is along the main axis of the one that stays, where both are now [m]. Errors: those of
+ * `draftJoint`.
+ */
+export function presentOffset(
+  document: MechanismDocument,
+  poses: Float64Array,
+  proposal: JoinProposal,
+): Result<number> {
+  const draft = draftJoint(document, poses, { ...proposal, offset: undefined, inPlace: false })
+  if (!draft.ok) return draft
+  const { from, to } = draft.value.document.joints.find(({ id }) => id === draft.value.joint)!
+  const places = datumFrames(draft.value.document, [from, to])
+  if (!places.ok) return places
+  const [stays, moves] = [from, to].map((id, k) => {
+    const { body } = draft.value.document.datums.find((datum) => datum.id === id)!
+    const index = document.bodies.findIndex((b) => b.id === body)
+    return multiply(frameOfPose(poses, index), places.value[k])
+  })
+  return succeed(dot(subtract(originOf(moves), originOf(stays)), axisOf(stays, 2)))
+}
+
 export interface JoinEffect {
   readonly draft: JoinDraft
   /** The model with the joint, or null when it contradicts what holds already. */
@@ -202,7 +225,7 @@ function seat(
       .filter(({ id }) => id === stays || id === moves)
       .map((body) => ({ ...body, grounded: body.id === stays })),
     groups: [],
-    datums: draft.datums.filter(({ id }) => id === made.from || id === made.to),
+    datums: draft.datums.filter(({ body }) => body === stays || body === moves),
     paths: [],
     joints: [made],
     mates: [],
@@ -242,6 +265,7 @@ export function datumFrames(document: MechanismDocument, ids: readonly string[])
 function putAt(datum: Datum, frame: Frame): void {
   delete datum.feature
   delete datum.between
+  delete datum.on
   datum.at = placementOf(frame)
 }
 

@@ -7,6 +7,8 @@ import { multiply } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { Quantity } from '../units/quantity'
+import { Reader } from '../mechanism/reading'
+import { standingAt } from '../mechanism/state'
 import { datumFrames, pointAgainst } from './joining'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
@@ -100,4 +102,21 @@ export function considerMate(before: Model, poses: Float64Array, proposal: MateP
   const twice =
     more > 0 ? [`It would hold ${directions} a second time: harmless while the parts are exact.`] : []
   return succeed({ ...made, model: opened.value, sentences, twice, problems: [] })
+}
+
+/** What an angle or distance between the picks amounts to now [rad or m]. Errors: those of `considerMate`. */
+export function presentValue(
+  before: Model,
+  poses: Float64Array,
+  proposal: MateProposal,
+): Result<number | null> {
+  const effect = considerMate(before, poses, { ...proposal, value: undefined })
+  if (!effect.ok) return effect
+  const { model, mate, problems } = effect.value
+  if (!model) return fail(...problems)
+  const { mechanism, home } = model
+  const found = mechanism.mateReadings.filter((reading) => reading.mate.source.id === mate)
+  const reader = new Reader(mechanism, found)
+  reader.read(standingAt(mechanism, home), 0)
+  return succeed(found.length > 0 ? reader.values[0] : null)
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { considerMate } from '../../src'
+import { considerMate, presentOffset, presentValue } from '../../src'
 import type { MateProposal } from '../../src'
 import { feature, modelOf, posesOf, Workshop } from '../workshop'
 
@@ -39,5 +39,37 @@ describe('a mate of two faces', () => {
     const { model, problems } = mate({ flip: false })
     expect(model).toBeNull()
     expect(problems[0].message).toContain('pointing against each other')
+  })
+})
+
+describe('what two picks measure now', () => {
+  it('is the distance of two faces, whatever was typed', () => {
+    const model = boxes()
+    const present = presentValue(model, posesOf(model), {
+      kind: 'distance',
+      name: 'Gap',
+      first: feature('slab', 'bottom'),
+      second: feature('frame', 'top'),
+      asFirst: 'plane',
+      asSecond: 'plane',
+      value: '3 mm',
+    })
+    // from the top of the frame at 10 mm up to the bottom of the slab at 50 mm
+    expect(present.ok && Math.abs(present.value!)).toBeCloseTo(0.04, 12)
+    const kept = mate({ kind: 'distance', value: present.ok ? present.value! : 0 })
+    const poses = posesOf(kept.model!)
+    expect(poses[9]! - poses[2]!).toBeCloseTo(0.05, 12)
+  })
+
+  it('is how far the pick that comes is along the axis of the other one', () => {
+    const model = boxes()
+    const offset = presentOffset(model.document, posesOf(model), {
+      kind: 'revolute',
+      name: 'Pivot',
+      first: feature('slab', 'bottom'),
+      second: feature('frame', 'top'),
+      offset: '7 mm',
+    })
+    expect(offset.ok && offset.value).toBeCloseTo(0.04, 12)
   })
 })

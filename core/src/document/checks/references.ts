@@ -2,6 +2,7 @@
 import type { Problem } from '../../result'
 import type { Mate, MateEnd } from '../format/joints'
 import type { MechanismDocument } from '../format/mechanism'
+import { supportsOf } from '../format/parts'
 import type { Datum } from '../format/parts'
 import { needsOfProbe } from '../format/probes'
 import { groupProblems } from '../groups'
@@ -52,11 +53,11 @@ function datumProblems(document: MechanismDocument, datums: Datums): Problem[] {
     const path = `/datums/${i}`
     const body = bodies.get(datum.body)
     if (!body) return []
-    if ([datum.feature, datum.at, datum.between].filter(Boolean).length > 1) {
+    if ([datum.feature, datum.at, datum.on, datum.between].filter(Boolean).length > 1) {
       return [
         {
           code: 'datum-ambiguous',
-          message: `“${datum.name}” stands in more than one way: on a feature, at a fixed place, between others; keep one.`,
+          message: `“${datum.name}” stands in more than one way: on a feature, at a fixed place, on another datum, between others; keep one.`,
           pointer: path,
           ids: [datum.id],
         },
@@ -66,21 +67,21 @@ function datumProblems(document: MechanismDocument, datums: Datums): Problem[] {
     if (placed !== undefined && !body.parts.some((p) => p.id === placed)) {
       return [missingReference(`${path}/feature/placed`, 'placed part', placed, datum.id)]
     }
-    return betweenProblems(datum, path, datums)
+    return supportProblems(datum, path, datums)
   })
 }
 
-function betweenProblems(datum: Datum, path: string, datums: Datums): Problem[] {
-  const { between } = datum
-  if (!between) return []
-  for (const side of ['a', 'b'] as const) {
-    const other = datums.get(between[side])
+/** A datum is placed by datums of its own body that are not placed by it in turn. */
+function supportProblems(datum: Datum, path: string, datums: Datums): Problem[] {
+  const pointers = datum.between ? [`${path}/between/a`, `${path}/between/b`] : [`${path}/on`]
+  for (const [k, id] of supportsOf(datum).entries()) {
+    const other = datums.get(id)
     if (other && other.body !== datum.body) {
       return [
         {
           code: 'datum-elsewhere',
-          message: `“${datum.name}” stands between datums of its own body; “${other.name}” is on another one.`,
-          pointer: `${path}/between/${side}`,
+          message: `“${datum.name}” is placed by datums of its own body; “${other.name}” is on another one.`,
+          pointer: pointers[k],
           ids: [datum.id, other.id],
         },
       ]
@@ -90,8 +91,8 @@ function betweenProblems(datum: Datum, path: string, datums: Datums): Problem[] 
     ? [
         {
           code: 'datum-circular',
-          message: `“${datum.name}” stands between datums that stand on “${datum.name}” again.`,
-          pointer: `${path}/between`,
+          message: `“${datum.name}” is placed by datums that are placed by “${datum.name}” again.`,
+          pointer: datum.between ? `${path}/between` : `${path}/on`,
           ids: [datum.id],
         },
       ]
@@ -100,13 +101,13 @@ function betweenProblems(datum: Datum, path: string, datums: Datums): Problem[] 
 
 function standsOnItself(datum: Datum, datums: Datums): boolean {
   const seen = new Set<string>()
-  const waiting = [datum.between!.a, datum.between!.b]
+  const waiting = supportsOf(datum)
   for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     if (id === datum.id) return true
     if (seen.has(id)) continue
     seen.add(id)
-    const between = datums.get(id)?.between
-    if (between) waiting.push(between.a, between.b)
+    const support = datums.get(id)
+    if (support) waiting.push(...supportsOf(support))
   }
   return false
 }

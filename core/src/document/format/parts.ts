@@ -118,8 +118,8 @@ export class Between {
 }
 
 /**
- * A point with axes on a body. It is on a feature, at a fixed place of the body, or between two other datums; then
- * it is moved by `offset` along its own axes, flipped (z reversed by half a turn about x) and turned about z.
+ * A point with axes on a body. It is on a feature, at a fixed place of the body, on another datum, or between two
+ * others; then it is moved by `offset` along its own axes, flipped (z reversed by half a turn about x) and turned about z.
  */
 @Entry('datum')
 export class Datum {
@@ -128,11 +128,20 @@ export class Datum {
   @IsId() @RefTo('body') body!: string
   @IsOptional() @Nested(() => Feature) feature?: Feature
   @IsOptional() @Nested(() => Placement) at?: Placement
+  @IsOptional() @IsId() @RefTo('datum') on?: string
   @IsOptional() @Nested(() => Between) between?: Between
   @IsOptional() @IsPoint() offset?: [Quantity, Quantity, Quantity]
   @IsOptional() @IsBoolean() flip?: boolean
   @IsOptional() @IsQuantity('angle') turn?: Quantity
+  /** Made for its own sake: it is listed by name, and stays when nothing uses it any more. */
+  @IsOptional() @IsBoolean() @NoMotion() own?: boolean
 }
+
+/** The datums of its body that a datum is placed by. */
+export const supportsOf = ({ on, between }: Pick<Datum, 'on' | 'between'>): string[] => [
+  ...(on === undefined ? [] : [on]),
+  ...(between ? [between.a, between.b] : []),
+]
 
 const kindsOfPath: string[] = []
 const pathKinds = (): readonly string[] => kindsOfPath

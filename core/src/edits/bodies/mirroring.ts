@@ -132,6 +132,7 @@ function reflectDatum(datum: Datum, source: { readonly frame: Frame }, symmetry:
   frame.set(reflectedIn(symmetry, [x, y, z], true), ORIGIN)
   Object.assign(datum, {
     feature: undefined,
+    on: undefined,
     between: undefined,
     offset: undefined,
     flip: undefined,

@@ -41,16 +41,7 @@ export function removalOf(document: MechanismDocument, ids: readonly string[]): 
   for (const group of draft.groups ?? [])
     group.members = group.members.flatMap((id) => (gone.has(id) ? (dissolved.get(id) ?? [id]) : [id]))
   removeDangling(draft)
-  // a datum that was made for something that is gone, and a part of a body that is gone
-  for (const [kind, list] of [
-    ['datum', 'datums'],
-    ['part', 'parts'],
-  ] as const) {
-    const [usedBefore, usedNow] = [referredTo(document, kind), referredTo(draft, kind)]
-    ;(draft[list] as { id: string }[]) = draft[list].filter(
-      ({ id }) => usedNow.has(id) || !usedBefore.has(id),
-    )
-  }
+  removeUnused(document, draft)
   draft.groups = draft.groups?.filter(({ members }) => members.length > 0)
 
   const after = entriesOf(draft)
@@ -68,6 +59,31 @@ function holdSomething(draft: MechanismDocument): string | null {
   if (!first || draft.bodies.some(({ grounded }) => grounded)) return null
   first.grounded = true
   return first.name
+}
+
+/** Removes datums that were made for something that is gone, and parts of bodies that are gone. */
+function removeUnused(before: MechanismDocument, draft: MechanismDocument): void {
+  for (;;) {
+    const datums = draft.datums.length
+    const [isDatumUnused, isPartUnused] = [
+      unusedSince(before, draft, 'datum'),
+      unusedSince(before, draft, 'part'),
+    ]
+    draft.datums = draft.datums.filter(({ id, own }) => own || !isDatumUnused(id))
+    draft.parts = draft.parts.filter(({ id }) => !isPartUnused(id))
+    // a datum that placed another one may be next
+    if (draft.datums.length === datums) return
+  }
+}
+
+/** Whether something used an entry before, and nothing does now. */
+function unusedSince(
+  before: MechanismDocument,
+  now: MechanismDocument,
+  kind: 'datum' | 'part',
+): (id: string) => boolean {
+  const [used, stillUsed] = [referredTo(before, kind), referredTo(now, kind)]
+  return (id) => used.has(id) && !stillUsed.has(id)
 }
 
 /** Removes what refers to something that is not there, until nothing does. */

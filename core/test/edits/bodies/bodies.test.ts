@@ -5,7 +5,6 @@ import {
   circleOf,
   copyTo,
   dissolve,
-  frameOfPose,
   freshName,
   gather,
   massOf,
@@ -14,7 +13,6 @@ import {
   moved,
   openModel,
   ORIGIN,
-  readStanding,
   regroup,
   removalOf,
   rowOf,
@@ -23,16 +21,10 @@ import {
   turnedAbout,
   usualPart,
 } from '../../../src'
-import type { Frame, MechanismDocument, DatumPick } from '../../../src'
+import type { MechanismDocument, DatumPick } from '../../../src'
 import { validateDocument } from '../../../src/document/checks/validate'
 import { draftJoint } from '../../../src/proposals/joining'
-import { at, feature, modelOf, posesOf, Workshop } from '../../workshop'
-
-function framesOf(document: MechanismDocument): Map<string, Frame> {
-  const model = modelOf(document)
-  const { poses } = readStanding(model, model.home)
-  return new Map(document.bodies.map(({ id }, k) => [id, frameOfPose(poses, k)]))
-}
+import { at, feature, framesOf, modelOf, posesOf, Workshop } from '../../workshop'
 
 const origin = (document: MechanismDocument, id: string) =>
   [...framesOf(document).get(id)!.subarray(ORIGIN)].map((v) => Math.round(v * 1e9) / 1e9 + 0)

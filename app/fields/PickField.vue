@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One of the two picks of a maker. */
-import DatumField from '~/fields/DatumField.vue'
-import type { PairPicks, Which } from './pair-picks'
+import type { PairPicks, Which } from '~/model/picking/pair-picks'
+import DatumField from './DatumField.vue'
 
 defineProps<{ picks: PairPicks; which: Which }>()
 </script>

@@ -1,6 +1,6 @@
 /** Two picks on the model, one after the other, for what joins them. */
-import { usePickingStore } from '~/model/picking/picking'
-import type { Candidate } from '~/model/picking/picking'
+import { usePickingStore } from './picking'
+import type { Candidate } from './picking'
 
 export type Which = 'first' | 'second'
 
@@ -18,8 +18,11 @@ export interface PairPicks {
 const missingPick = (first: unknown, second: unknown): Which | null =>
   first === null ? 'first' : second === null ? 'second' : null
 
-/** @param noun of what is made: "joint" */
-export function usePairPicks(noun: string) {
+/**
+ * @param noun of what is made: "joint"
+ * @param needsBoth whether the second pick is asked for after the first
+ */
+export function usePairPicks(noun: string, needsBoth: () => boolean = () => true) {
   const picking = usePickingStore()
   const first = shallowRef<Candidate | null>(null)
   const second = shallowRef<Candidate | null>(null)
@@ -45,7 +48,7 @@ export function usePairPicks(noun: string) {
     else second.value = found
     // the other pick comes next
     const missing = missingPick(first.value, second.value)
-    if (missing && found) pick(missing)
+    if (missing && found && needsBoth()) pick(missing)
     else picking.stop()
   }
 

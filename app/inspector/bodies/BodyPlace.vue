@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/** Where a body stands, as lengths and turns in ground or in another body, shown and typed. */
+import { frameOfTurns, inverse, moveBodies, multiply, originOf, parseQuantity, turnsOf } from '@ligamen/core'
+import type { Body, Frame, Problem, Quantity } from '@ligamen/core'
+import { typedPosition } from '~/fields/display'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlacing } from '~/model/pose/usePlacing'
+
+const props = defineProps<{ body: Body }>()
+const AXES = ['x', 'y', 'z'] as const
+const GROUND = ''
+/** How near counts as there [m, -]. */
+const THERE = 1e-7
+
+const mechanism = useMechanismStore()
+const { frames } = usePlacing()
+const from = ref(GROUND)
+const note = ref('')
+
+const others = computed(() => [
+  { value: GROUND, title: 'ground' },
+  ...(mechanism.document?.bodies ?? [])
+    .filter(({ id }) => id !== props.body.id)
+    .map(({ id, name }) => ({ value: id, title: name })),
+])
+/** Of the body in what it is measured from. */
+const frame = computed((): Frame | null => {
+  const own = frames.value.get(props.body.id)
+  const reference = frames.value.get(from.value)
+  return own ? (reference ? multiply(inverse(reference), own) : own) : null
+})
+const lengths = computed(() => (frame.value ? originOf(frame.value) : [0, 0, 0]))
+const turns = computed(() => (frame.value ? turnsOf(frame.value) : [0, 0, 0]))
+
+const three = (values: readonly number[], k: number, value: number) =>
+  values.map((v, i) => (i === k ? value : v)) as [number, number, number]
+
+const set =
+  (k: number, dimension: 'length' | 'angle') =>
+  async (typed: Quantity): Promise<readonly Problem[]> => {
+    const read = parseQuantity(typed, dimension)
+    const own = frames.value.get(props.body.id)
+    if (!read.ok || !own) return read.ok ? [] : read.problems
+    const isLength = dimension === 'length'
+    const wanted = frameOfTurns(
+      three(lengths.value, isLength ? k : -1, read.value),
+      three(turns.value, isLength ? -1 : k, read.value),
+    )
+    const reference = frames.value.get(from.value)
+    const target = reference ? multiply(reference, wanted) : wanted
+    const refused = await mechanism.edit(
+      `${props.body.name}: ${isLength ? '' : 'about '}${AXES[k]} ${typed}`,
+      (draft) => moveBodies(draft, frames.value, [props.body.id], multiply(target, inverse(own))),
+      { home: true },
+    )
+    await nextTick()
+    const came = frames.value.get(props.body.id)
+    const isThere = refused.length > 0 || !came || came.every((v, i) => Math.abs(v - target[i]!) < THERE)
+    note.value = isThere ? '' : 'Its joints let it come only as near as this; nothing else was changed.'
+    return refused
+  }
+</script>
+
+<template>
+  <section aria-label="Where it stands">
+    <h3 class="heading">Where it stands</h3>
+    <div class="from"><v-select v-model="from" label="Measured in" :items="others" /></div>
+    <div class="three">
+      <QuantityField
+        v-for="(axis, k) in AXES"
+        :key="axis"
+        :label="axis"
+        :value="typedPosition(lengths[k]!, 'length')"
+        dimension="length"
+        :commit="set(k, 'length')"
+      />
+      <QuantityField
+        v-for="(axis, k) in AXES"
+        :key="axis"
+        :label="`About ${axis}`"
+        :value="typedPosition(turns[k]!, 'angle')"
+        dimension="angle"
+        :commit="set(k, 'angle')"
+      />
+    </div>
+    <p v-if="note" class="note" role="status">{{ note }}</p>
+  </section>
+</template>
+
+<style scoped>
+.from {
+  padding: 5px 14px;
+}
+
+.three {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 8px 6px;
+  padding: 5px 14px;
+}
+
+.three :deep(.field) {
+  padding: 0;
+}
+
+.three :deep(.v-field__input) {
+  padding-inline: 8px 4px;
+}
+
+.note {
+  margin: 4px 14px;
+}
+</style>
