@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="T extends string">
-/** Chooses a kind of joint or mate by its picture and its word. */
+/** Chooses a kind of joint, mate or relation by its picture and its word. */
 import KindGlyph from './KindGlyph.vue'
 
 defineProps<{

@@ -10,6 +10,8 @@ import type { Kind } from '~/model/screen/selection'
 interface Effect {
   /** Id of what would be made. */
   readonly made: string
+  /** Ids of all that would be made, where that is more. */
+  readonly all?: readonly string[]
   readonly document: MechanismDocument
   /** False when it contradicts what holds already. */
   readonly holds: boolean
@@ -72,9 +74,11 @@ export function useConsidered<E extends Effect>(
       edit,
       () => {
         const document = structuredClone(made.document)
-        const entry = lists(document).find(({ id }) => id === made.made)!
-        if (name !== null) entry.name = name
-        if (!made.holds) entry.suspended = true
+        for (const entry of lists(document)) {
+          if (!(made.all ?? [made.made]).includes(entry.id)) continue
+          if (name !== null) entry.name = name
+          if (!made.holds) entry.suspended = true
+        }
         return document
       },
       { home },

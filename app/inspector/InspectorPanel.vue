@@ -6,6 +6,7 @@ import GroupInspector from './bodies/GroupInspector.vue'
 import JointInspector from './joints/JointInspector.vue'
 import MobilityPanel from './MobilityPanel.vue'
 import RelationInspector from './RelationInspector.vue'
+import SeveralInspector from './SeveralInspector.vue'
 import ScenarioInspector from './scenario/ScenarioInspector.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
@@ -22,6 +23,12 @@ const found = <T extends { id: string }>(kind: Kind, entries: readonly T[] | und
   const { selected } = selection
   return selected?.kind === kind ? entries?.find(({ id }) => id === selected.id) : undefined
 }
+/** Joints, mates and relations are edited together; of bodies the last one is shown. */
+const several = computed(
+  () =>
+    selection.all.length > 1 &&
+    selection.all.every(({ kind }) => kind === 'joint' || kind === 'mate' || kind === 'relation'),
+)
 const body = computed(() => found('body', mechanism.document?.bodies))
 const group = computed(() => found('group', mechanism.document?.groups))
 const datum = computed(() => found('datum', mechanism.document?.datums))
@@ -39,6 +46,7 @@ const HINTS = {
 <template>
   <aside aria-label="Inspector">
     <MobilityPanel v-if="panels.mobility" />
+    <SeveralInspector v-else-if="several" :key="selection.all.map(({ id }) => id).join()" />
     <BodyInspector v-else-if="body" :key="body.id" :body="body" />
     <GroupInspector v-else-if="group" :key="group.id" :group="group" />
     <DatumInspector v-else-if="datum" :key="datum.id" :datum="datum" />

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
-import { reasons, relationType } from '@ligamen/core'
-import type { AnyRelation, Mate, Problem, Quantity } from '@ligamen/core'
+import { channelOf, reasons, relationType } from '@ligamen/core'
+import type { AnyRelation, CoordinateName, Mate, MotionProgramme, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
 import NameField from '../fields/NameField.vue'
+import { positionDimension } from '~/fields/display'
 import FaultLine from '~/fields/FaultLine.vue'
+import ProgrammeFields from '~/fields/relations/ProgrammeFields.vue'
+import TablePoints from '~/fields/relations/TablePoints.vue'
 import QuantityField from '../fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
@@ -24,6 +27,21 @@ const numbers = computed(() => {
     entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
   )
 })
+const programme = computed(() => (props.entity.kind === 'programme' ? props.entity : null))
+const table = computed(() => (props.entity.kind === 'table' ? props.entity : null))
+/** Of what leads and of what follows. */
+const dimensions = computed(() => {
+  const pair = programme.value ?? table.value
+  const of = (name: CoordinateName | undefined) =>
+    positionDimension(name && channelOf(run.report?.channels ?? [], name)?.dimension)
+  return [of(pair?.a), of(pair?.b)] as const
+})
+const setProgramme = (words: string, fields: Partial<MotionProgramme>) =>
+  alter(`${props.entity.name}: ${words}`, (entity) => void Object.assign(entity, fields))
+const setPoints = (points: [Quantity, Quantity][]) =>
+  alter(`${props.entity.name}: points`, (entity) => {
+    entity.points = points
+  })
 const effect = computed(() => run.report?.relations[props.entity.id])
 const measured = computed(() => props.entity.kind === 'angle' || props.entity.kind === 'distance')
 
@@ -69,7 +87,7 @@ async function snap() {
     {{ entity.name }} <span>{{ list === 'mates' ? 'mate' : 'relation' }}</span>
   </h2>
   <div class="field"><NameField label="Name" :value="entity.name" @commit="rename" /></div>
-  <FactRow name="Kind">{{ entity.kind }}</FactRow>
+  <FactRow name="Kind">{{ type?.noun ?? entity.kind }}</FactRow>
   <FactRow v-if="effect" name="Effect">{{ effect }}</FactRow>
   <QuantityField
     v-for="number in numbers"
@@ -79,6 +97,17 @@ async function snap() {
     :dimension="number.dimension"
     :commit="set(number.field, number.label, number.dimension === 'number')"
   />
+  <div v-if="programme" class="field">
+    <ProgrammeFields
+      :programme="programme"
+      :master="dimensions[0]"
+      :follower="dimensions[1]"
+      :change="setProgramme"
+    />
+  </div>
+  <div v-if="table" class="field">
+    <TablePoints :points="table.points" :dimensions="dimensions" :change="setPoints" />
+  </div>
   <QuantityField
     v-if="measured && 'value' in entity"
     label="Value"

@@ -58,7 +58,9 @@ describe('a toy of every kind', () => {
     } as const
     const take = arms().relate(relation).drive(driver).solve()
     expect(take.joint('right-pin', 25)[0]).toBeCloseTo(Math.PI / 12, 12)
-    const drafted = draftRelation(arms().open(), [{ joint: 'left-pin' }, { joint: 'right-pin' }])
+    const drafted = draftRelation(arms().open(), {
+      refs: [{ joint: 'left-pin' }, { joint: 'right-pin' }],
+    })
     expect(drafted).toMatchObject({ ok: true, value: { relation: { kind: 'share' }, basis: 'a toy' } })
     const dangling = arms().relate({ ...relation, b: { joint: 'nowhere' } }).document
     expect(validateDocument(dangling)).toMatchObject({

@@ -110,7 +110,15 @@ function indexing(): void {
     .body('pin-wheel', 'Pin wheel', [-110, 40, 40])
     .part('pin-wheel', PETROL, { slots: '6', distance: '90 mm', pin: '8 mm', width: '8 mm', bore: '10 mm' })
     .body('table', 'Indexing table', centre)
-    .part('index-wheel', STEEL, { slots: '6', distance: '90 mm', pin: '8 mm', width: '8 mm', bore: '10 mm' })
+    // between two slots the wheel faces the pin wheel, and is locked
+    .part(
+      'index-wheel',
+      STEEL,
+      { slots: '6', distance: '90 mm', pin: '8 mm', width: '8 mm', bore: '10 mm' },
+      [0, 0, 0],
+      [0, 0, 1],
+      [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6), 0],
+    )
     .part('disc', STONE, { diameter: '180 mm', thickness: '6 mm', bore: '0 mm' }, [0, 0, 18])
     .hinge('pin-wheel-turn', 'Pin wheel', 'frame', 'pin-wheel', [-110, 40, 40])
     .hinge('table-turn', 'Indexing table', 'frame', 'table', centre)
@@ -125,29 +133,10 @@ function indexing(): void {
   line.relate({
     id: 'index',
     name: 'Pin in slot',
-    kind: 'table',
+    kind: 'index',
     a: { joint: 'pin-wheel-turn' },
     b: { joint: 'table-turn' },
-    points: indexPoints(6, 2),
-  })
-}
-
-/**
- * Turn of the slotted wheel over turns of the pin wheel, from the middle of a dwell on.
- * Norton, Design of Machinery: tan b = m sin a / (1 - m cos a), m = sin(pi / n), while the pin is in the slot.
- */
-function indexPoints(slots: number, turns: number): [number, number][] {
-  const m = Math.sin(Math.PI / slots)
-  const step = (2 * Math.PI) / slots
-  const half = Math.PI / 2 - Math.PI / slots
-  const each = 240
-  return Array.from({ length: turns * each + 1 }, (_, k) => {
-    const a = ((k % each) / each) * 2 * Math.PI - Math.PI
-    const done = Math.floor(k / each)
-    const b =
-      Math.abs(a) < half ? Math.atan2(m * Math.sin(a), 1 - m * Math.cos(a)) : (Math.sign(a) * step) / 2
-    // the wheel turns against the pin wheel
-    return [(k / each) * 2 * Math.PI, -(done * step + b + step / 2)]
+    slots: 6,
   })
 }
 

@@ -1,26 +1,39 @@
 <script setup lang="ts">
-/** Making a relation: of two joint positions the parts say how the one follows from the other; more make a sum. */
-import { channelOf, relationType } from '@ligamen/core'
-import type { CoordinateName, Quantity } from '@ligamen/core'
+/** Making a relation: of two joint positions the parts say how the one follows from the other, or a kind is chosen. */
+import { channelOf, relationKinds, relationType } from '@ligamen/core'
+import type { CoordinateName, MotionProgramme, Quantity } from '@ligamen/core'
+import KindSelect from '../KindSelect.vue'
 import MakerForm from '../MakerForm.vue'
-import QuantityField from '~/fields/QuantityField.vue'
+import DatumField from '~/fields/DatumField.vue'
+import { positionDimension } from '~/fields/display'
 import { keep } from '~/fields/keep'
+import QuantityField from '~/fields/QuantityField.vue'
+import ProgrammeFields from '~/fields/relations/ProgrammeFields.vue'
+import TablePoints from '~/fields/relations/TablePoints.vue'
 import { useRelationMakerStore } from '~/connect/relations/relation-maker'
+import { usePickingStore } from '~/model/picking/picking'
 import { useRunStore } from '~/model/run/run'
 
 const maker = useRelationMakerStore()
+const picking = usePickingStore()
 const run = useRunStore()
 const positions = computed(() =>
   (run.report?.channels ?? []).map(({ key, name }) => ({ value: key, title: name })),
 )
+const AS_PARTS_SAY = ''
+const KINDS = [
+  { value: AS_PARTS_SAY, title: 'as the parts suggest' },
+  ...relationKinds().map(({ kind, noun }) => ({ value: kind, title: noun })),
+]
 
 const ORDINALS = ['First', 'Second', 'Third']
+const shownKeys = computed(() => (maker.takesDatum ? maker.keys.slice(0, 1) : maker.keys))
 const proposedFrom = computed(() => {
   const { basis, relation } = maker.effect!
   if (basis) return `Proposed from ${basis}.`
   return relation.kind === 'sum'
     ? 'What the factors add up to stays as it is now.'
-    : 'The parts say nothing about a ratio; type one.'
+    : 'The parts say nothing about these numbers; type them.'
 })
 
 /** The numbers of a proposal that can be typed over. */
@@ -44,28 +57,51 @@ const terms = computed(() => {
     return { factor, label: `Factor of ${name}${per}` }
   })
 })
+const programme = computed(() => (maker.effect?.relation.kind === 'programme' ? maker.effect.relation : null))
+const table = computed(() => (maker.effect?.relation.kind === 'table' ? maker.effect.relation : null))
+/** Of what leads and of what follows. */
+const dimensions = computed(() => {
+  const pair = programme.value ?? table.value
+  const of = (name: CoordinateName | undefined) => positionDimension(name && channelNamed(name)?.dimension)
+  return [of(pair?.a), of(pair?.b)] as const
+})
+const reversible = computed(() => {
+  const relation = maker.effect?.relation
+  return relation ? relationType(relation.kind).reversible : maker.kind === null
+})
+
 const channelNamed = (name: CoordinateName) => channelOf(run.report?.channels ?? [], name)
+const put = (values: typeof maker.typed) => {
+  maker.typed = { ...maker.typed, ...values }
+  return Promise.resolve([])
+}
 const setFactor = (index: number) =>
   keep((value: Quantity) => {
     const relation = maker.effect?.relation
     if (relation?.kind !== 'sum') return
     const changed = relation.terms.map((term, k) => (k === index ? { ...term, factor: Number(value) } : term))
-    maker.typed = { ...maker.typed, terms: changed }
+    void put({ terms: changed })
   })
-const setField = (name: string, dimension: string) =>
-  keep((value: Quantity) => {
-    maker.typed = { ...maker.typed, [name]: dimension === 'number' ? Number(value) : value }
-  })
+const setField = (name: string, dimension: string) => (value: Quantity) =>
+  put({ [name]: dimension === 'number' ? Number(value) : value })
+const setProgramme = (_: string, changed: Partial<MotionProgramme>) => put(changed as typeof maker.typed)
+const pointAtDatum = () => picking.want('Where the cord is made fast', maker.putDatum)
 </script>
 
 <template>
-  <MakerForm noun="relation" :columns="[1, 0.9, 1.2]" :maker="maker">
+  <MakerForm noun="relation" :columns="programme ? [0.9, 1.5, 1] : [1, 0.9, 1.2]" :maker="maker">
     <template #picks>
+      <KindSelect
+        :model-value="maker.kind ?? AS_PARTS_SAY"
+        label="Kind of relation"
+        :items="KINDS"
+        @update:model-value="maker.kind = $event === AS_PARTS_SAY ? null : $event"
+      />
       <v-autocomplete
-        v-for="(key, k) in maker.keys"
+        v-for="(key, k) in shownKeys"
         :key="k"
         :model-value="key"
-        :label="`${ORDINALS[k] ?? `${k + 1}th`} joint position`"
+        :label="maker.takesDatum ? 'Turn of the drum' : `${ORDINALS[k] ?? `${k + 1}th`} joint position`"
         :items="positions"
         density="compact"
         variant="outlined"
@@ -75,9 +111,24 @@ const setField = (name: string, dimension: string) =>
         no-data-text="No joint moves yet."
         @update:model-value="maker.choose(k, $event)"
       />
-      <v-btn v-if="!maker.keys.includes(null)" @click="maker.add">Add a joint position</v-btn>
+      <DatumField
+        v-if="maker.takesDatum"
+        label="Made fast at"
+        :pick="maker.datum"
+        :active="picking.wanted?.what === 'Where the cord is made fast'"
+        @put="maker.putDatum"
+        @point="pointAtDatum"
+      />
+      <v-btn v-else-if="!maker.keys.includes(null)" @click="maker.add">Add a joint position</v-btn>
+      <v-checkbox
+        v-if="!maker.takesDatum && maker.keys.length > 2"
+        v-model="maker.each"
+        label="The first with each of the others"
+        density="compact"
+        hide-details
+      />
       <v-btn
-        v-if="terms.length === 0"
+        v-if="reversible && terms.length === 0"
         :aria-pressed="maker.reversed"
         :disabled="!maker.effect"
         @click="maker.reversed = !maker.reversed"
@@ -102,12 +153,25 @@ const setField = (name: string, dimension: string) =>
         dimension="number"
         :commit="setFactor(k)"
       />
-      <p v-if="maker.effect" class="muted">{{ proposedFrom }}</p>
+      <ProgrammeFields
+        v-if="programme"
+        :programme="programme"
+        :master="dimensions[0]"
+        :follower="dimensions[1]"
+        :change="setProgramme"
+      />
+      <TablePoints
+        v-if="table"
+        :points="table.points"
+        :dimensions="dimensions"
+        :change="(points) => put({ points })"
+      />
+      <p v-if="maker.effect && !programme" class="muted">{{ proposedFrom }}</p>
     </template>
     <template #hint>
       Choose two joints whose positions go together: gears, a pinion and a rack, a spindle and its nut,
-      pulleys, a cam and its follower. The ratio is proposed from the parts they carry. A third one makes a
-      sum, as of a differential and its cage.
+      pulleys, an index wheel, a cam and its follower. The numbers are proposed from the parts they carry. A
+      third one makes a sum, as of a differential and its cage, or the same relation with each.
     </template>
     <template #warning
       ><p v-if="maker.effect?.slip" class="slip">{{ maker.effect.slip }}</p></template

@@ -45,6 +45,7 @@ import type {
   Model,
   Recorded,
   Recording,
+  RelationWish,
   Result,
   Snapped,
   Standing,
@@ -57,6 +58,8 @@ export interface Effect {
   readonly document: MechanismDocument
   /** Id of what would be made. */
   readonly made: string
+  /** Ids of all that would be made, where that is more. */
+  readonly all?: readonly string[]
   /** False when it contradicts what holds already. */
   readonly holds: boolean
   readonly sentences: readonly string[]
@@ -137,23 +140,18 @@ export const questions = {
     return succeed({ document, made: mate, flip, sentences, twice, ...shownIn(after, null) })
   },
 
-  /** `fields` replace those that were proposed. */
-  relate(
-    { model }: Bench,
-    asked: { refs: readonly CoordinateName[]; fields: Partial<AnyRelation> },
-  ): Result<RelateAnswer> {
+  relate({ model }: Bench, wish: RelationWish): Result<RelateAnswer> {
     if (!model) return nothing()
-    const draft = draftRelation(model, asked.refs)
+    const draft = draftRelation(model, wish)
     if (!draft.ok) return draft
-    const { document, basis } = draft.value
-    const relation = document.relations!.find(({ id }) => id === draft.value.relation.id)!
-    Object.assign(relation, asked.fields)
-    const effect = considerRelation(model, { document, relation, basis })
+    const { document, relation, basis } = draft.value
+    const effect = considerRelation(model, draft.value)
     const sentences = [effect.sentence, effect.mobility].filter((sentence) => sentence !== '')
-    const shown = shownIn(effect.model, asked.refs[0]!.joint)
+    const shown = shownIn(effect.model, wish.refs[0]!.joint)
     return succeed({
       document,
       made: relation.id,
+      all: draft.value.relations.map(({ id }) => id),
       relation,
       basis,
       slip: effect.slip,

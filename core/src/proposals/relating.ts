@@ -12,7 +12,7 @@ import type { Vector } from '../maths/vector'
 import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import type { PickedCoordinate, Proposal, TransmittingPart } from '../mechanism/relations/proposal'
-import { relationTypes } from '../mechanism/relations/registry'
+import { relationType, relationTypes } from '../mechanism/relations/registry'
 import { shapeOf } from '../geometry/parts'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
@@ -20,13 +20,17 @@ import { frameOfPose } from '../mechanism/body-poses'
 import { readStanding } from '../model/standing'
 import { wheelSlip } from '../analysis/slip'
 import { freshId, slug } from '../document/ids'
+import { datumOf } from '../document/picks'
+import type { DatumPick } from '../document/picks'
 import { listed } from '../wording'
 import { gearingArrows } from './arrows'
 import { ON_AXIS } from './tolerances'
 
 export interface RelationDraft {
   readonly document: MechanismDocument
+  /** The first of those that would be made. */
   readonly relation: AnyRelation
+  readonly relations: readonly AnyRelation[]
   /** What it was proposed from: "24 and 36 teeth"; null when the parts say nothing. */
   readonly basis: string | null
 }
@@ -91,11 +95,53 @@ export function pickedCoordinate(model: Model, ref: CoordinateRef): Result<Picke
   })
 }
 
+/** What relations are asked for. */
+export interface RelationWish {
+  readonly refs: readonly CoordinateRef[]
+  /** What suits the parts best when left out. */
+  readonly kind?: string
+  /** Picked beside the joint positions, for kinds that take one. */
+  readonly datum?: DatumPick
+  /** A relation of its own between the first position and each of the others, instead of one among all. */
+  readonly each?: boolean
+  /** Of the document, instead of what is proposed. */
+  readonly fields?: Partial<AnyRelation>
+}
+
 /**
- * Proposes a relation among two coordinates or more: of two the parts say how the one follows the other, of more a sum in
- * which the last one is the mean of the others, as the cage of a differential is. Errors: `relation-pick`.
+ * Proposes a relation among joint positions: the parts that they carry say how the one follows from the other; of more than two
+ * it is a sum in which the last one is the mean of the others, as the cage of a differential is. Errors: `relation-pick`.
  */
-export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Result<RelationDraft> {
+export function draftRelation(model: Model, wish: RelationWish): Result<RelationDraft> {
+  const picked = pickedCoordinates(model, wish.refs)
+  if (!picked.ok) return picked
+  const document = copyOf(model.document)
+  const datum = wish.datum ? datumOf(document, wish.datum) : null
+  const [first, ...others] = picked.value
+  const sets = wish.each ? others.map((other) => [first, other]) : [picked.value]
+  const relations: AnyRelation[] = []
+  let basis: string | null = null
+  for (const set of sets) {
+    const best = bestProposal(set, datum, wish.kind)
+    if (!best) return unsuited(set, wish.kind)
+    basis ??= best.proposal.basis
+    const name = listed(set.map(({ name }) => name)).slice(0, 120)
+    const id = freshId(document, slug(name))
+    const relation = {
+      id,
+      name,
+      kind: best.kind,
+      ...best.proposal.fields,
+      ...wish.fields,
+    } as unknown as AnyRelation
+    document.relations = [...(document.relations ?? []), relation]
+    relations.push(relation)
+  }
+  return succeed({ document, relation: relations[0], relations, basis })
+}
+
+/** Error: `relation-pick`. */
+function pickedCoordinates(model: Model, refs: readonly CoordinateRef[]): Result<PickedCoordinate[]> {
   const picked: PickedCoordinate[] = []
   for (const ref of refs) {
     const side = pickedCoordinate(model, ref)
@@ -109,21 +155,17 @@ export function draftRelation(model: Model, refs: readonly CoordinateRef[]): Res
     }
     picked.push(side.value)
   }
-  if (picked.length < 2) {
-    return fail({ code: 'relation-pick', message: 'A relation needs two joint positions or more.' })
-  }
-  const best = bestProposal(picked)
-  if (!best) {
-    return fail({ code: 'relation-pick', message: 'No relation suits these joint positions.' })
-  }
-  const { kind, proposal } = best
-  const document = copyOf(model.document)
-  const names = picked.map(({ name }) => name)
-  const name = listed(names).slice(0, 120)
-  const id = freshId(document, slug(name))
-  const relation = { id, name, kind, ...proposal.fields } as unknown as AnyRelation
-  document.relations = [...(document.relations ?? []), relation]
-  return succeed({ document, relation, basis: proposal.basis })
+  return succeed(picked)
+}
+
+function unsuited(picked: readonly PickedCoordinate[], kind: string | undefined): Result<never> {
+  const type = kind === undefined ? undefined : relationType(kind)
+  const message = type
+    ? `${type.noun} takes ${type.takes}; ${listed(picked.map(({ name, motion }) => `${name} is a ${motion}`))}.`
+    : picked.length < 2
+      ? 'A relation needs two joint positions or more.'
+      : 'No relation suits these joint positions.'
+  return fail({ code: 'relation-pick', message, ids: picked.map(({ ref }) => ref.joint) })
 }
 
 /** What a drafted relation, perhaps altered by hand, would do. */
@@ -143,14 +185,17 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
     }
   }
   const model = opened.value
-  const compiled = model.mechanism.relations.find(({ source }) => source.id === draft.relation.id)
-  const slip = wheelSlip(model).find(({ relation }) => relation === draft.relation.id)
+  const ids = new Set(draft.relations.map(({ id }) => id))
+  const compiled = model.mechanism.relations.filter(({ source }) => ids.has(source.id))
+  const slips = wheelSlip(model).flatMap(({ relation, sentence }) =>
+    ids.has(relation) && sentence !== null ? [sentence] : [],
+  )
   return {
     ...draft,
     model,
-    sentence: compiled?.sentence ?? '',
-    slip: slip?.sentence ?? null,
-    arrows: compiled?.gearing ? gearingArrows(compiled.gearing, model.mechanism.size) : [],
+    sentence: compiled.map(({ sentence }) => sentence).join('; '),
+    slip: slips.length > 0 ? slips.join(' ') : null,
+    arrows: compiled.flatMap(({ gearing }) => (gearing ? gearingArrows(gearing, model.mechanism.size) : [])),
     mobility: `Mobility ${before.mobility.mobility} → ${model.mobility.mobility}.`,
     problems: [],
     contradicts: false,
@@ -160,12 +205,17 @@ export function considerRelation(before: Model, draft: RelationDraft): RelationE
 /** Codes of problems that suspending something mends. */
 const CONTRADICTIONS = new Set(['cannot-assemble', 'conflict', 'joints-contradict'])
 
-/** What suits the picked coordinates and their parts best. */
-function bestProposal(picked: readonly PickedCoordinate[]): { kind: string; proposal: Proposal } | null {
+/** What suits the picked coordinates and their parts best; of the kind that is wished for alone. */
+function bestProposal(
+  picked: readonly PickedCoordinate[],
+  datum: string | null,
+  wished: string | undefined,
+): { kind: string; proposal: Proposal } | null {
   let best: { kind: string; proposal: Proposal } | null = null
-  for (const { kind, propose } of relationTypes()) {
-    const proposal = propose?.(picked)
-    if (proposal && (!best || proposal.fit > best.proposal.fit)) best = { kind, proposal }
+  for (const type of relationTypes()) {
+    if (wished !== undefined && type.kind !== wished) continue
+    const proposal = type.propose(picked, datum)
+    if (proposal && (!best || proposal.fit > best.proposal.fit)) best = { kind: type.kind, proposal }
   }
   return best
 }

@@ -6,6 +6,9 @@ export type Transmission =
   | { readonly kind: 'rack'; readonly module: number; readonly pressureAngle: number }
   | { readonly kind: 'wheel'; readonly diameter: number }
   | { readonly kind: 'pulley'; readonly diameter: number }
+  /** Datum `wheel axis`: x points along a slot, or at the pin. The axes of both are the distance apart [m]. */
+  | { readonly kind: 'index-wheel'; readonly slots: number; readonly distance: number }
+  | { readonly kind: 'pin-wheel'; readonly slots: number; readonly distance: number }
   /** Advance for one turn [m]; negative for a left-hand thread. */
   | { readonly kind: 'thread'; readonly lead: number }
   /**

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { considerJoint, considerRelation, draftRelation, reportModel, snapTeeth } from '../../src'
 import type { Model, Result } from '../../src'
 import type { RelationEffect } from '../../src/proposals/relating'
+import { Sketch } from '../sketch'
 import { at, feature, modelOf, posesOf, Workshop } from '../workshop'
 
 const value = <T>(result: Result<T>): T => {
@@ -25,7 +26,7 @@ function join(
 }
 
 const relate = (model: Model, a: string, b: string): RelationEffect =>
-  considerRelation(model, value(draftRelation(model, [{ joint: a }, { joint: b }])))
+  considerRelation(model, value(draftRelation(model, { refs: [{ joint: a }, { joint: b }] })))
 
 describe('relations proposed from parts', () => {
   const gears = (distance: string) => {
@@ -55,7 +56,7 @@ describe('relations proposed from parts', () => {
   it('with a wrong number are no contradiction, that could be made suspended', () => {
     const model = gears('60 mm')
     const refs = [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }]
-    const wrong = value(draftRelation(model, refs))
+    const wrong = value(draftRelation(model, { refs }))
     Object.assign(wrong.relation, { teethA: 0 })
     const refused = considerRelation(model, wrong)
     expect([refused.model, refused.contradicts]).toEqual([null, false])
@@ -63,7 +64,7 @@ describe('relations proposed from parts', () => {
 
   it('snaps gears to their working distance and a tooth into a space', () => {
     const model = gears('63 mm')
-    const draft = value(draftRelation(model, [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }]))
+    const draft = value(draftRelation(model, { refs: [{ joint: 'pinion-joint' }, { joint: 'wheel-joint' }] }))
     if (draft.relation.kind !== 'gear') throw new Error('not a gear pair')
     const { document, sentence } = value(snapTeeth(model, draft.relation))
     expect(sentence).toContain('moved by 3.000 mm')
@@ -136,9 +137,9 @@ describe('relations proposed from parts', () => {
     let model = modelOf(new Workshop().body('frame', 'plate').body('a', 'link').body('b', 'link').document)
     model = join(model, 'revolute', 'a', 'bore A', ['0 mm', '0 mm', '10 mm'])
     model = join(model, 'revolute', 'b', 'bore A', ['50 mm', '0 mm', '10 mm'])
-    const draft = value(draftRelation(model, [{ joint: 'a-joint' }, { joint: 'b-joint' }]))
+    const draft = value(draftRelation(model, { refs: [{ joint: 'a-joint' }, { joint: 'b-joint' }] }))
     expect(draft.basis).toBeNull()
-    const same = draftRelation(model, [{ joint: 'a-joint' }, { joint: 'a-joint' }])
+    const same = draftRelation(model, { refs: [{ joint: 'a-joint' }, { joint: 'a-joint' }] })
     expect(same.ok ? '' : same.problems[0].code).toBe('relation-pick')
   })
 
@@ -149,10 +150,75 @@ describe('relations proposed from parts', () => {
     for (const [k, body] of ['a', 'b', 'cage'].entries())
       model = join(model, 'revolute', body, 'bore A', [`${50 * k} mm`, '0 mm', '10 mm'])
     const refs = ['a', 'b', 'cage'].map((body) => ({ joint: `${body}-joint` }))
-    const effect = considerRelation(model, value(draftRelation(model, refs)))
+    const effect = considerRelation(model, value(draftRelation(model, { refs })))
     expect(effect.sentence).toBe('a joint + b joint − 2 × cage joint stays constant')
     expect(effect.mobility).toBe('Mobility 3 → 2.')
-    const alone = draftRelation(model, refs.slice(0, 1))
+    const alone = draftRelation(model, { refs: refs.slice(0, 1) })
     expect(alone.ok ? '' : alone.problems[0].message).toBe('A relation needs two joint positions or more.')
+  })
+})
+
+describe('relations that are wished for', () => {
+  const sketch = () =>
+    new Sketch()
+      .body('drum', 'wheel', 'slider', 'load')
+      .hinge('drum-pin', 'ground', 'drum', [0, 0])
+      .hinge('wheel-pin', 'ground', 'wheel', [0.1, 0])
+      .slide('way', 'ground', 'slider', [0, 0.1], [1, 0, 0])
+      .slide('hoist', 'ground', 'load', [0.02, -0.2], [0, 1, 0])
+
+  it.each([
+    ['gear', ['drum-pin', 'wheel-pin'], { ratio: 1 }],
+    ['belt', ['drum-pin', 'wheel-pin'], { ratio: 1 }],
+    ['index', ['drum-pin', 'wheel-pin'], { slots: 6 }],
+    ['rack', ['drum-pin', 'way'], { travel: '10 mm' }],
+    ['screw', ['way', 'drum-pin'], { a: { joint: 'drum-pin' }, lead: '5 mm' }],
+    ['sum', ['way', 'hoist'], {}],
+    ['table', ['drum-pin', 'way'], { points: expect.anything() as unknown }],
+    ['programme', ['drum-pin', 'way'], { begins: '0 deg', level: '0 mm' }],
+  ])('of the kind %s are made and hold', (kind, joints, fields) => {
+    const model = sketch().open()
+    const draft = value(draftRelation(model, { refs: joints.map((joint) => ({ joint })), kind }))
+    expect(draft.relation).toMatchObject({ kind, ...fields })
+    expect(considerRelation(model, draft).problems).toEqual([])
+  })
+
+  it.each([
+    ['gear', ['drum-pin', 'way'], 'Gear pair takes two turns; drum-pin is a turn and way is a slide.'],
+    ['cam', ['drum-pin', 'way'], 'Cam and follower takes a turn that carries a cam, and a slide;'],
+    ['cord', ['drum-pin'], 'Cord on a drum takes the turn of the drum, and a datum'],
+    ['sum', ['drum-pin'], 'Sum of positions takes two slides, or three positions and more;'],
+  ])('of the kind %s are refused with what it takes', (kind, joints, words) => {
+    const draft = draftRelation(sketch().open(), { refs: joints.map((joint) => ({ joint })), kind })
+    expect(draft.ok || draft.problems[0]!.message).toContain(words)
+  })
+
+  it('make a cord fast to a picked place, outside of the drum', () => {
+    const model = sketch().open()
+    const wish = {
+      refs: [{ joint: 'drum-pin' }],
+      kind: 'cord',
+      datum: at('load', { position: [0.02, -0.2, 0] }, 'hook'),
+    }
+    const draft = value(draftRelation(model, wish))
+    const { relation, document } = draft
+    expect(relation).toMatchObject({ kind: 'cord', diameter: '40 mm', datum: 'hook' })
+    expect(document.datums.find(({ id }) => id === 'hook')).toMatchObject({ body: 'load' })
+    expect(considerRelation(model, draft).sentence).toBe('1 turn of drum-pin winds 125.66 mm of cord')
+  })
+
+  it('relate the first position to each of the others, all of one kind', () => {
+    const model = sketch().open()
+    const refs = ['way', 'drum-pin', 'wheel-pin'].map((joint) => ({ joint }))
+    const draft = value(draftRelation(model, { refs, each: true, fields: { travel: '31.4 mm' } as never }))
+    expect(draft.relations.map(({ name, kind }) => `${name}: ${kind}`)).toEqual([
+      'way and drum-pin: rack',
+      'way and wheel-pin: rack',
+    ])
+    const effect = considerRelation(model, draft)
+    expect(effect.mobility).toBe('Mobility 4 → 2.')
+    expect(effect.sentence).toBe(
+      '1 turn of drum-pin moves way by 31.40 mm; 1 turn of wheel-pin moves way by 31.40 mm',
+    )
   })
 })

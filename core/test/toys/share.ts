@@ -18,6 +18,8 @@ declare module '../../src/document/format/relations' {
 
 export const share = defineRelation<Share>({
   kind: 'share',
+  noun: 'Share',
+  takes: 'two positions',
   fields: Share,
   numbers: { share: { label: 'Share', dimension: 'number' } },
   reversible: false,

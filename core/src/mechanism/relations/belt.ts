@@ -26,17 +26,21 @@ declare module '../../document/format/relations' {
 
 export const belt = defineRelation<BeltDrive>({
   kind: 'belt',
+  noun: 'Belt or chain',
+  takes: 'two turns',
   fields: BeltDrive,
   numbers: WHEEL_NUMBERS,
   reversible: true,
   propose(picked) {
     const turns = twoTurns(picked)
-    const pulleys = turns?.map((one) => carried(one, 'pulley'))
-    if (!turns || !pulleys?.[0] || !pulleys[1]) return null
-    const [diameterA, diameterB] = [pulleys[0].diameter, pulleys[1].diameter].map(millimetres)
+    if (!turns) return null
+    const refs = { a: turns[0].ref, b: turns[1].ref }
+    const [pulleyA, pulleyB] = turns.map((one) => carried(one, 'pulley'))
+    if (!pulleyA || !pulleyB) return { fit: Fit.none, fields: { ...refs, ratio: 1 }, basis: null }
+    const [diameterA, diameterB] = [pulleyA, pulleyB].map(({ diameter }) => millimetres(diameter))
     return {
       fit: Fit.contour,
-      fields: { a: turns[0].ref, b: turns[1].ref, diameterA, diameterB },
+      fields: { ...refs, diameterA, diameterB },
       basis: `pulleys of ${diameterA} and ${diameterB}`,
     }
   },

@@ -36,6 +36,8 @@ declare module '../../document/format/relations' {
 
 export const cam = defineRelation<CamDrive>({
   kind: 'cam',
+  noun: 'Cam and follower',
+  takes: 'a turn that carries a cam, and a slide',
   fields: CamDrive,
   numbers: {},
   reversible: false,

@@ -14,6 +14,7 @@ import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import { cordLength } from '../conditions'
 import { pairTerm } from '../rows'
+import { carried, Fit, millimetres } from './proposal'
 import { defineRelation } from './relation-type'
 
 /**
@@ -41,13 +42,26 @@ declare module '../../document/format/relations' {
 
 export const cord = defineRelation<CordOnDrum>({
   kind: 'cord',
+  noun: 'Cord on a drum',
+  takes: 'the turn of the drum, and a datum to which the cord is made fast',
   fields: CordOnDrum,
   numbers: {
     diameter: { label: 'Diameter of the winding', dimension: 'length' },
     thickness: { label: 'Thickness of the cord', dimension: 'length' },
     pitch: { label: 'Advance of a winding', dimension: 'length' },
   },
+  takesDatum: true,
   reversible: true,
+  propose(picked, datum) {
+    if (picked.length !== 1 || datum === null || picked[0].motion === 'slide') return null
+    const drum = carried(picked[0], 'wheel') ?? carried(picked[0], 'pulley')
+    const diameter = drum ? millimetres(drum.diameter) : '40 mm'
+    return {
+      fit: drum ? Fit.round : Fit.none,
+      fields: { a: picked[0].ref, datum, diameter },
+      basis: drum ? `a diameter of ${diameter}` : null,
+    }
+  },
   equation(relation, context) {
     const diameter = parseQuantity(relation.diameter, 'length')
     if (!diameter.ok || !(diameter.value > 0)) {

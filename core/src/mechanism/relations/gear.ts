@@ -29,6 +29,8 @@ declare module '../../document/format/relations' {
 
 export const gear = defineRelation<GearPair>({
   kind: 'gear',
+  noun: 'Gear pair',
+  takes: 'two turns',
   fields: GearPair,
   numbers: WHEEL_NUMBERS,
   reversible: true,

@@ -1,6 +1,7 @@
 /** What relations are proposed from: picked coordinates, and the parts that their joints carry. */
 import type { CoordinateRef } from '../../document/format/relations'
 import type { Frame } from '../../maths/frame'
+import { typedPosition } from '../../units/format'
 import type { Transmission } from '../../shapes/transmission'
 
 /** A part that can move another one, where it is in ground. */
@@ -63,3 +64,9 @@ export function turnAndSlide(
 
 /** A length as a person would type it. */
 export const millimetres = (length: number): string => `${Number((1000 * length).toPrecision(12))} mm`
+
+/** A position some steps of 30 deg or 10 mm beyond where a coordinate is now, as a person would type it. */
+export const reached = ({ motion, value }: PickedCoordinate, steps: number): string =>
+  motion === 'slide'
+    ? typedPosition(value + steps * 0.01, 'length', 6)
+    : typedPosition(value + (steps * Math.PI) / 6, 'angle', 6)

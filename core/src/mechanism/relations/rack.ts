@@ -34,6 +34,8 @@ declare module '../../document/format/relations' {
 
 export const rack = defineRelation<RackAndPinion>({
   kind: 'rack',
+  noun: 'Rack and pinion',
+  takes: 'a turn and a slide',
   fields: RackAndPinion,
   numbers: {
     diameter: { label: 'Pitch diameter', dimension: 'length' },

@@ -5,6 +5,8 @@ import { belt } from './belt'
 import { cam } from './cam'
 import { cord } from './cord'
 import { gear } from './gear'
+import { index } from './index-drive'
+import { programme } from './programme'
 import { rack } from './rack'
 import type { RelationType } from './relation-type'
 import { screw } from './screw'
@@ -27,6 +29,12 @@ addRelationType(sum)
 addRelationType(table)
 addRelationType(cam)
 addRelationType(cord)
+addRelationType(index)
+addRelationType(programme)
+
+/** Kinds with the words for people, in the order in which they are listed. */
+export const relationKinds = (): { readonly kind: string; readonly noun: string }[] =>
+  [...types.values()].map(({ kind, noun }) => ({ kind, noun }))
 
 /** @param kind of a validated relation */
 export const relationType = (kind: string): RelationType<AnyRelation> => types.get(kind)!

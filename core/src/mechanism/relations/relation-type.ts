@@ -75,6 +75,12 @@ export interface NumberField {
 
 export interface RelationType<R extends AnyRelation> {
   readonly kind: R['kind']
+  /** "Gear pair": the word for people. */
+  readonly noun: string
+  /** The joint positions that it is made of, in words: "a turn and a slide". */
+  readonly takes: string
+  /** Whether a datum is picked beside one joint position. */
+  readonly takesDatum?: boolean
   /** Its fields in the document. */
   readonly fields: Constructor
   /** Those that are numbers, as people call them, in the order in which they are shown. */
@@ -83,8 +89,11 @@ export interface RelationType<R extends AnyRelation> {
   readonly reversible: boolean
   /** Whether the parts of its joints have teeth that can be snapped together. */
   readonly toothed?: boolean
-  /** What it would be among picked coordinates, by the parts that they carry; null when it does not suit them. */
-  propose?(picked: readonly PickedCoordinate[]): Proposal | null
+  /**
+   * What it would be among picked coordinates, by the parts that they carry; null when it does not suit them.
+   * @param datum id of the datum that is picked with them
+   */
+  propose(picked: readonly PickedCoordinate[], datum: string | null): Proposal | null
   /** Errors: `relation-ratio` and those of the context; their paths are relative to the relation. */
   equation(relation: R, context: RelationContext): Result<Equation>
 }

@@ -30,15 +30,19 @@ declare module '../../document/format/relations' {
 
 export const screw = defineRelation<ScrewDrive>({
   kind: 'screw',
+  noun: 'Spindle and nut',
+  takes: 'a turn and a slide',
   fields: ScrewDrive,
   numbers: { lead: { label: 'Lead', dimension: 'length' } },
   reversible: true,
   propose(picked) {
     const both = turnAndSlide(picked)
     const thread = both && (carried(both[0], 'thread') ?? carried(both[1], 'thread'))
-    if (!both || !thread) return null
+    if (!both) return null
+    const refs = { a: both[0].ref, b: both[1].ref }
+    if (!thread) return { fit: Fit.none, fields: { ...refs, lead: '5 mm' }, basis: null }
     const lead = millimetres(thread.lead)
-    return { fit: Fit.thread, fields: { a: both[0].ref, b: both[1].ref, lead }, basis: `a lead of ${lead}` }
+    return { fit: Fit.thread, fields: { ...refs, lead }, basis: `a lead of ${lead}` }
   },
   equation(relation, context) {
     const lead = parseQuantity(relation.lead, 'length')

@@ -28,12 +28,15 @@ declare module '../../document/format/relations' {
 
 export const sum = defineRelation<LinearSum>({
   kind: 'sum',
+  noun: 'Sum of positions',
+  takes: 'two slides, or three positions and more',
   fields: LinearSum,
   numbers: {},
   reversible: false,
   /** Of two slides their difference; of more the last one is the mean of the others, as a differential's cage is. */
   propose(picked) {
-    if (picked.length === 2 && picked.some(({ motion }) => motion === 'turn')) return null
+    if (picked.length < 2 || (picked.length === 2 && picked.some(({ motion }) => motion === 'turn')))
+      return null
     const last = picked.length - 1
     const terms = picked.map(({ ref }, k) => ({ ...ref, factor: k < last ? 1 : -last }))
     return { fit: Fit.none, fields: { terms }, basis: null }

@@ -8,6 +8,7 @@ import type { Quantity } from '../../units/quantity'
 import { QuinticSpline } from '../../maths/quintic-spline'
 import { fail, succeed } from '../../result'
 import { parseQuantity } from '../../units/quantity'
+import { Fit, reached } from './proposal'
 import { defineRelation } from './relation-type'
 import { NEXT_KNOT, SAME_VALUE } from '../tolerances'
 
@@ -28,9 +29,18 @@ declare module '../../document/format/relations' {
 
 export const table = defineRelation<TabulatedRelation>({
   kind: 'table',
+  noun: 'Table',
+  takes: 'two positions: what leads, then what follows',
   fields: TabulatedRelation,
   numbers: {},
   reversible: true,
+  /** A straight line through where both are now, to be typed over. */
+  propose(picked) {
+    if (picked.length !== 2) return null
+    const [a, b] = picked
+    const points = [0, 1, 2].map((k) => [reached(a, k), reached(b, k)])
+    return { fit: Fit.none, fields: { a: a.ref, b: b.ref, points }, basis: null }
+  },
   equation(relation, context) {
     const a = context.coordinate(relation.a, '/a')
     if (!a.ok) return a

@@ -61,6 +61,7 @@ export const indexWheel = defineShape<keyof typeof shared>({
   solids: (d, _, chords) => [
     extrude(wheelOutline(d, chords), boreHoles(d.bore, chords), -d.width / 2, d.width / 2),
   ],
+  transmission: ({ slots, distance }) => ({ kind: 'index-wheel', slots, distance }),
 })
 
 export const pinWheel = defineShape<keyof typeof shared>({
@@ -90,6 +91,7 @@ export const pinWheel = defineShape<keyof typeof shared>({
       extrude(circle(crank(d), 0, d.pin / 2, chords), [], -0.55 * w, w / 2),
     ]
   },
+  transmission: ({ slots, distance }) => ({ kind: 'pin-wheel', slots, distance }),
 })
 
 /** Slots along the rays, hollows for the locking disc between them. */

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** Several joints, mates or relations at once: the same limits for all, suspended together, related, deleted. */
+import { reasons, removalOf, setForAll, sharedDimension, sharedValue, switchAll } from '@ligamen/core'
+import type { MechanismDocument, Problem, Quantity, SharedField } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { useRelationMakerStore } from '~/connect/relations/relation-maker'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+import { usePanelsStore } from '~/model/screen/panels'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useStageStore } from '~/model/screen/stage'
+
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const panels = usePanelsStore()
+const selection = useSelectionStore()
+const stage = useStageStore()
+const relation = useRelationMakerStore()
+const fault = ref('')
+
+const ids = computed(() => selection.all.map(({ id }) => id))
+const joints = computed(() => selection.all.filter(({ kind }) => kind === 'joint').map(({ id }) => id))
+const isJointsAlone = computed(() => joints.value.length === ids.value.length)
+const words = computed(() => ids.value.map((id) => mechanism.nameOf(id)).join(', '))
+const document = computed(() => mechanism.document!)
+const dimension = computed(() => (isJointsAlone.value ? sharedDimension(document.value, joints.value) : null))
+const hanging = computed(() => removalOf(document.value, ids.value).sentence)
+
+const FIELDS: readonly { readonly field: SharedField; readonly label: string }[] = [
+  { field: 'lower', label: 'Lower limit of each' },
+  { field: 'upper', label: 'Upper limit of each' },
+  { field: 'rest', label: 'Rest position of each' },
+]
+
+const change = (edit: string, apply: (draft: MechanismDocument) => MechanismDocument) =>
+  mechanism.edit(`${ids.value.length} selected: ${edit}`, apply)
+const set = (field: SharedField, label: string) => (value: Quantity) =>
+  change(`${label.toLowerCase()} ${value}`, (draft) => setForAll(draft, joints.value, field, value))
+const clear = (field: SharedField, label: string) => () =>
+  change(`no ${label.toLowerCase()}`, (draft) => setForAll(draft, joints.value, field, undefined))
+
+async function tell(going: Promise<readonly Problem[]>): Promise<boolean> {
+  const refused = await going
+  fault.value = reasons(refused)
+  return refused.length === 0
+}
+const switchTo = (suspended: boolean) =>
+  tell(change(suspended ? 'suspend' : 'restore', (draft) => switchAll(draft, ids.value, suspended)))
+async function remove() {
+  if (await tell(change('delete', (draft) => removalOf(draft, ids.value).document))) selection.clear()
+}
+
+function relate() {
+  const channels = run.report?.channels ?? []
+  const keys = joints.value.flatMap(
+    (id) => channels.find(({ coordinate }) => coordinate?.joint === id)?.key ?? [],
+  )
+  stage.go('connect')
+  panels.connect = 'relation'
+  relation.begin(keys)
+}
+</script>
+
+<template>
+  <h2 class="heading">
+    {{ ids.length }} selected <span>{{ isJointsAlone ? 'joints' : 'several kinds' }}</span>
+  </h2>
+  <p class="names muted">{{ words }}</p>
+  <template v-if="dimension">
+    <QuantityField
+      v-for="{ field, label } in FIELDS"
+      :key="field"
+      :label="label"
+      :value="sharedValue(document, joints, field) ?? null"
+      :dimension="dimension"
+      :commit="set(field, label)"
+      :clear="clear(field, label)"
+    />
+  </template>
+  <p v-else-if="isJointsAlone" class="names muted">
+    Limits can be set for all at once where every joint has one freedom, and all turn or all slide.
+  </p>
+  <div class="actions">
+    <v-btn v-if="isJointsAlone" @click="relate">Relate them</v-btn>
+    <v-btn @click="switchTo(true)">Suspend</v-btn>
+    <v-btn @click="switchTo(false)">Restore</v-btn>
+    <v-btn :title="hanging" @click="remove">Delete</v-btn>
+    <p class="muted">{{ hanging }}</p>
+  </div>
+  <FaultLine inset :text="fault" />
+</template>
+
+<style scoped>
+.names {
+  margin: 4px 14px;
+}
+
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 8px 14px;
+}
+
+.actions p {
+  flex-basis: 100%;
+  margin: 0;
+  font-size: 12px;
+}
+</style>
