@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The cues as marks on the time axis; a mark is chosen, and dragged in time. */
-import { inSeconds } from '@ligamen/core'
+import { cueTimes, inSeconds } from '@ligamen/core'
 import type { AnyCue } from '@ligamen/core'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
@@ -22,7 +22,14 @@ const marks = computed(() =>
   (mechanism.scenario?.cues ?? []).flatMap((cue) => {
     const item = timing.itemOf(cue.id)
     return item && item.start >= 0
-      ? [{ cue, item, words: `${cueWords(cue, (id) => mechanism.nameOf(id))} at ${seconds(item.start)}` }]
+      ? [
+          {
+            cue,
+            item,
+            again: cueTimes(cue, item.start, timing.length).slice(1),
+            words: `${cueWords(cue, (id) => mechanism.nameOf(id))} at ${seconds(item.start)}${cue.every === undefined ? '' : ', again and again'}`,
+          },
+        ]
       : []
   }),
 )
@@ -92,6 +99,16 @@ function endDrag() {
         entries.takeAway(mark.words, timing.isChosen(mark.cue.id) ? timing.allChosen : [mark.cue.id])
       "
     />
+    <template v-for="mark in marks" :key="mark.cue.id">
+      <span
+        v-for="start in mark.again"
+        :key="start"
+        class="mark again"
+        :class="mark.cue.kind"
+        :style="{ left: `${timing.place(start + startOf(mark) - mark.item.start)}%` }"
+        aria-hidden="true"
+      />
+    </template>
   </div>
 </template>
 
@@ -116,6 +133,19 @@ function endDrag() {
 
 .mark.take {
   background: rgb(var(--v-theme-primary));
+}
+
+.mark.hand-over {
+  background: rgb(var(--v-theme-primary));
+  border: 3px double rgb(var(--v-theme-surface));
+}
+
+/* what comes again is smaller and cannot be dragged */
+.mark.again {
+  width: 8px;
+  height: 8px;
+  margin: -4px 0 0 -4px;
+  pointer-events: none;
 }
 
 .mark.release {

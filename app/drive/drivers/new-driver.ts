@@ -8,6 +8,7 @@ export const DRIVER_WAYS = [
   { kind: 'motor', words: 'By a motor' },
   { kind: 'sine', words: 'By a sine' },
   { kind: 'acceleration', words: 'By acceleration' },
+  { kind: 'function', words: 'By a function of time' },
 ] as const
 
 export type DriverWay = (typeof DRIVER_WAYS)[number]['kind']
@@ -25,6 +26,12 @@ export function newDriver(way: DriverWay, driven: Driven, turns: boolean): Unnam
       return { kind: way, speed: newSpeed(turns), runUp: '0 s', ...driven }
     case 'sine':
       return { kind: way, amplitude: turns ? '20 deg' : '10 mm', frequency: '0.5 Hz', ...driven }
+    case 'function':
+      return {
+        kind: way,
+        position: turns ? '20 deg * sin(180 deg/s * t)' : '10 mm * sin(180 deg/s * t)',
+        ...driven,
+      }
     case 'acceleration':
       return {
         kind: way,

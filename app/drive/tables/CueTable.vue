@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The cues of the scenario as a table: what each changes, and when. */
-import { mdiPlus } from '@mdi/js'
+import { mdiChevronDown, mdiChevronUp, mdiPlus } from '@mdi/js'
 import { drivenName, inSeconds, reasons } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
 import CopyButtons from './CopyButtons.vue'
@@ -8,6 +8,7 @@ import EntryRow from './EntryRow.vue'
 import LaneTable from './LaneTable.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import PointFields from '~/fields/PointFields.vue'
+import IconButton from '~/fields/IconButton.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
@@ -83,6 +84,29 @@ async function setAxis(cue: AnyCue, axis: string) {
   fault.value = reasons(refused)
 }
 
+/** Cues at one instant come in the order of the table. */
+async function reorder(k: number, by: -1 | 1) {
+  const moved = cues.value[k]!
+  const refused = await edits.alter(
+    `${cueWords(moved, nameOf)}: ${by < 0 ? 'earlier' : 'later'} in order`,
+    (scenario) => {
+      const list = scenario.cues!
+      list.splice(k + by, 0, ...list.splice(k, 1))
+    },
+  )
+  fault.value = reasons(refused)
+}
+const setEvery = (cue: AnyCue) => (value: Quantity) =>
+  alter(cue, `every ${value}`, (draft) => (draft.every = value))
+const clearEvery = (cue: AnyCue) => () =>
+  alter(cue, 'once', (draft) => {
+    delete draft.every
+    delete draft.times
+  })
+const setTimes = (cue: AnyCue) => (value: Quantity) =>
+  alter(cue, `${value} times`, (draft) => (draft.times = Math.max(2, Math.round(Number(value)))))
+const clearTimes = (cue: AnyCue) => () => alter(cue, 'to the end', (draft) => delete draft.times)
+
 const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
 async function add() {
   const chosen = selection.members.filter((id) => bodies.value.some(({ value }) => value === id))
@@ -90,7 +114,11 @@ async function add() {
   const joints = selection.all.filter(({ kind: k }) => k === 'joint').map(({ id }) => id)
   const cue = newCue(
     kind.value,
-    kind.value === 'take' ? [...chosen, ...others] : chosen.length > 0 ? chosen : others.slice(-1),
+    kind.value === 'take' || kind.value === 'hand-over'
+      ? [...chosen, ...others]
+      : chosen.length > 0
+        ? chosen
+        : others.slice(-1),
     joints.length > 0 ? joints : targets.value.slice(0, 1).map(({ value }) => value),
     inSeconds(playback.shown),
   )
@@ -173,8 +201,8 @@ async function add() {
             @update:model-value="set(cue, 'body', $event)"
           />
           <v-autocomplete
-            v-if="cue.kind === 'take'"
-            label="Taken over by"
+            v-if="cue.kind === 'take' || cue.kind === 'hand-over'"
+            :label="cue.kind === 'take' ? 'Taken over by' : 'Handed over to'"
             density="compact"
             variant="outlined"
             hide-details
@@ -200,7 +228,42 @@ async function add() {
             />
           </template>
         </template>
+        <QuantityField
+          class="again"
+          label="Every"
+          :value="cue.every ?? null"
+          dimension="time"
+          :commit="setEvery(cue)"
+          :clear="clearEvery(cue)"
+        />
+        <QuantityField
+          v-if="cue.every !== undefined"
+          class="again"
+          label="Times"
+          :value="cue.times ?? null"
+          dimension="number"
+          :commit="setTimes(cue)"
+          :clear="clearTimes(cue)"
+        />
       </div>
+      <template #ways>
+        <IconButton
+          :icon="mdiChevronUp"
+          size="x-small"
+          :name="`Cue ${k + 1} earlier in order`"
+          title="Before the other cues of its instant"
+          :disabled="k === 0"
+          @click="reorder(k, -1)"
+        />
+        <IconButton
+          :icon="mdiChevronDown"
+          size="x-small"
+          :name="`Cue ${k + 1} later in order`"
+          title="After the other cues of its instant"
+          :disabled="k === cues.length - 1"
+          @click="reorder(k, 1)"
+        />
+      </template>
     </EntryRow>
     <template #foot>
       <CopyButtons noun="cue" :chosen="chosenCues.length > 0" @refused="fault = $event" />
@@ -214,7 +277,7 @@ async function add() {
 
 <style scoped>
 .cue {
-  grid-template-columns: 200px minmax(0, 1.2fr) minmax(0, 1.6fr) 32px;
+  grid-template-columns: 170px minmax(0, 1fr) minmax(0, 2fr) 88px;
 }
 
 .what {
@@ -229,6 +292,10 @@ async function add() {
 
 .what :deep(.field) {
   padding: 0;
+}
+
+.what > .again {
+  flex: 0 0 72px;
 }
 
 .kind {

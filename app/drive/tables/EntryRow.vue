@@ -33,7 +33,16 @@ const timing = useTimingStore()
     >
     <StartField :name="name" :entry="entry" :timed="timed" :has-turn="hasTurn" :alter="alter" />
     <slot />
-    <IconButton :icon="mdiDeleteOutline" :name="`Delete ${name}`" @click="emit('remove')" />
+    <div class="ways">
+      <slot name="ways" />
+      <IconButton
+        :icon="mdiDeleteOutline"
+        size="x-small"
+        :name="`Delete ${name}`"
+        title="Delete"
+        @click="emit('remove')"
+      />
+    </div>
   </div>
 </template>
 
@@ -59,5 +68,10 @@ const timing = useTimingStore()
 
 .muted {
   font-size: 11px;
+}
+
+.ways {
+  display: flex;
+  justify-content: end;
 }
 </style>

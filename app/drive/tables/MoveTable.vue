@@ -29,8 +29,8 @@ const entries = useEntryEdits()
 const dimension = computed(() => positionDimension(props.lane.dimension))
 const rates = computed(() =>
   dimension.value === 'length'
-    ? (['speed', 'acceleration'] as const)
-    : (['angularSpeed', 'angularAcceleration'] as const),
+    ? (['speed', 'acceleration', 'jerk'] as const)
+    : (['angularSpeed', 'angularAcceleration', 'angularJerk'] as const),
 )
 
 const rows = computed(() =>
@@ -80,16 +80,21 @@ const setDuration = (row: Row) => (value: Quantity) =>
   alter(row, `lasts ${value}`, (move) => {
     move.duration = value
   })
-const setRate = (row: Row, field: 'speed' | 'acceleration') => (value: Quantity) =>
+type Rate = 'speed' | 'acceleration' | 'deceleration' | 'jerk'
+const setRate = (row: Row, field: Rate) => (value: Quantity) =>
   alter(row, `${field} ${value}`, (move) => {
     move[field] = value
   })
+const clearRate = (row: Row, field: 'deceleration' | 'jerk') => () =>
+  alter(row, `no ${field}`, (move) => void Reflect.deleteProperty(move, field))
 function last(row: Row, way: string) {
   const item = timing.itemOf(row.key)
   void alter(row, way === 'time' ? 'by its duration' : 'by speed and acceleration', (move) => {
     if (way === 'time') {
       delete move.speed
       delete move.acceleration
+      delete move.deceleration
+      delete move.jerk
       move.law = 'polynomial-3-4-5'
       move.duration = inSeconds(item && item.end > item.start ? item.end - item.start : 0.5)
     } else {
@@ -188,7 +193,22 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
         </template>
         <template #append-inner><LawShape :law="row.move.law" /></template>
       </v-select>
-      <span v-else class="muted">trapezoid of speed</span>
+      <div v-else class="pair">
+        <QuantityField
+          label="Deceleration"
+          :value="row.move.deceleration ?? null"
+          :dimension="rates[1]"
+          :commit="setRate(row, 'deceleration')"
+          :clear="clearRate(row, 'deceleration')"
+        />
+        <QuantityField
+          label="Jerk"
+          :value="row.move.jerk ?? null"
+          :dimension="rates[2]"
+          :commit="setRate(row, 'jerk')"
+          :clear="clearRate(row, 'jerk')"
+        />
+      </div>
     </EntryRow>
     <ScenarioFaults v-for="row in rows" :key="row.key" :entry="row.key" />
     <template #foot>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-/** The numbers of a sine or of a constant acceleration; what may be left out can be emptied. */
-import type { Acceleration, Dimension, Problem, Quantity, Sine } from '@ligamen/core'
+/** What a sine, a constant acceleration or a function of time is given by; what may be left out can be emptied. */
+import type { Acceleration, Dimension, FunctionOfTime, Problem, Quantity, Sine } from '@ligamen/core'
+import TextCommit from '~/fields/TextCommit.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
 
-const props = defineProps<{ name: string; driver: Sine | Acceleration; turns: boolean }>()
+const props = defineProps<{ name: string; driver: Sine | Acceleration | FunctionOfTime; turns: boolean }>()
 const edits = useScenarioEdits()
 
 interface Field {
@@ -20,6 +21,7 @@ const SPAN: readonly Field[] = [
 ]
 const fields = computed<readonly Field[]>(() => {
   const { turns } = props
+  if (props.driver.kind === 'function') return SPAN
   return props.driver.kind === 'sine'
     ? [
         { key: 'amplitude', label: 'Amplitude', dimension: turns ? 'angle' : 'length' },
@@ -51,10 +53,27 @@ const alter = ({ key, label }: Field, value: Quantity | null): Promise<readonly 
     },
   )
 }
+
+const HEADINGS = {
+  sine: 'Sine',
+  acceleration: 'Constant acceleration',
+  function: 'Function of time',
+}
+const setPosition = (position: string) =>
+  edits.alterDriver(`${props.name}: position ${position}`, props.driver.id, (d) => {
+    if (d.kind === 'function') d.position = position
+  })
 </script>
 
 <template>
-  <h3 class="heading">{{ driver.kind === 'sine' ? 'Sine' : 'Constant acceleration' }}</h3>
+  <h3 class="heading">{{ HEADINGS[driver.kind] }}</h3>
+  <template v-if="driver.kind === 'function'">
+    <TextCommit label="Position" :value="driver.position" :commit="setPosition" />
+    <p class="muted note">
+      t is the time from its start, with its unit: 30 deg/s * t. Under sin, cos and exp a bare t counts in
+      seconds: 20 mm * sin(2*pi*t).
+    </p>
+  </template>
   <QuantityField
     v-for="field in fields"
     :key="field.key"
@@ -65,3 +84,10 @@ const alter = ({ key, label }: Field, value: Quantity | null): Promise<readonly 
     v-bind="field.optional ? { clear: () => alter(field, null) } : {}"
   />
 </template>
+
+<style scoped>
+.note {
+  margin: 0 14px 4px;
+  font-size: 12px;
+}
+</style>

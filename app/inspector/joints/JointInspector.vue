@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
 import { jointType } from '@ligamen/core'
-import type { Acceleration, Company, Joint, Motor, Sine } from '@ligamen/core'
+import type { Acceleration, Company, FunctionOfTime, Joint, Motor, Sine } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import FactRow from '../FactRow.vue'
 import JointHead from './JointHead.vue'
@@ -79,8 +79,8 @@ const company = computed(() => {
 /** A driver that is given by a few numbers. */
 const even = computed(() =>
   mechanism.scenario?.drivers.find(
-    (d): d is Sine | Acceleration =>
-      (d.kind === 'sine' || d.kind === 'acceleration') && d.joint === props.joint.id,
+    (d): d is Sine | Acceleration | FunctionOfTime =>
+      (d.kind === 'sine' || d.kind === 'acceleration' || d.kind === 'function') && d.joint === props.joint.id,
   ),
 )
 const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))

@@ -2,6 +2,7 @@
  * How bodies are shown at the playhead: what the person at the screen has hidden, and what the cues of the scenario show,
  * hide and fade up to then.
  */
+import { cueTimes } from '@ligamen/core'
 import { opacitiesAt } from '~/model/screen/fading'
 import type { ShowingCue } from '~/model/screen/fading'
 import { useMechanismStore } from '../document/mechanism'
@@ -27,7 +28,13 @@ export const useSceneStore = defineStore('scene', () => {
         const item = plan.itemOf(cue.id)
         if (!('bodies' in cue) || !item || !(item.start >= 0)) return []
         const opacity = cue.kind === 'show' ? 1 : cue.kind === 'hide' ? 0 : (cue.opacity ?? 0)
-        return [{ bodies: cue.bodies, opacity, start: item.start, end: item.end }]
+        const lasts = item.end - item.start
+        return cueTimes(cue, item.start, plan.length).map((start) => ({
+          bodies: cue.bodies,
+          opacity,
+          start,
+          end: start + lasts,
+        }))
       })
       .sort((a, b) => a.start - b.start),
   )

@@ -16,6 +16,7 @@ import type { PrescribedLink } from '../solve/inputs'
 import { Solver } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
+import { siValue } from '../units/quantity'
 import { ChangePoints } from './change-points'
 import { ActiveRows } from './cues/active-rows'
 import { cueType } from './cues/registry'
@@ -36,6 +37,12 @@ interface Stand {
   readonly counts: WindingCounts
 }
 
+/** A cue that is to come, for the first time or again. */
+interface DueCue {
+  readonly cue: AnyCue
+  readonly round: number
+}
+
 export class Acts {
   readonly spans: Span[] = []
   /** Reads all coordinates at every step, over all acts. */
@@ -43,7 +50,8 @@ export class Acts {
   private readonly limits: LimitWatch
   readonly changePoints: ChangePoints
   private readonly active: ActiveRows
-  private readonly cues: AnyCue[]
+  /** What is still to come, in the order of the document. */
+  private readonly cues: DueCue[]
   /** Drivers as they are planned now; one that is restored is planned anew. */
   private drivers: ScenarioPlan['drivers']
   private watchers: readonly Watcher[]
@@ -61,7 +69,7 @@ export class Acts {
   ) {
     this.drivers = plan.drivers
     this.watchers = watchers
-    this.cues = [...(scenario.source.cues ?? [])]
+    this.cues = (scenario.source.cues ?? []).map((cue) => ({ cue, round: 0 }))
     this.active = new ActiveRows(mechanism, scenario.drivers)
     this.changePoints = new ChangePoints(mechanism, scenario.source.ways ?? [])
     this.solver = new Solver(mechanism, [], q)
@@ -87,7 +95,7 @@ export class Acts {
     }
     for (;;) {
       const cue = this.nextCue(time)
-      const to = cue ? Math.max(this.solver.time, this.plan.timing.of(cue.id).start) : time
+      const to = cue ? Math.max(this.solver.time, this.startOf(cue)) : time
       const moved = this.move(to)
       if (moved === 'again') continue
       if (moved) return moved
@@ -106,18 +114,17 @@ export class Acts {
     return null
   }
 
-  /** The earliest cue up to a time that has not been played. */
-  private nextCue(time: number): AnyCue | null {
-    let next: AnyCue | null = null
-    let earliest = time + SAME_INSTANT
-    for (const cue of this.cues) {
-      const { start } = this.plan.timing.of(cue.id)
-      if (start < earliest) {
-        next = cue
-        earliest = start
-      }
-    }
-    return next
+  /** The earliest cue up to a time that has not been played; of several at one instant the first of the document. */
+  private nextCue(time: number): DueCue | null {
+    const starts = this.cues.map((due) => this.startOf(due))
+    const earliest = Math.min(...starts.filter((start) => start < time + SAME_INSTANT))
+    if (earliest === Infinity) return null
+    return this.cues.find((_, k) => starts[k] <= earliest + TOGETHER) ?? null
+  }
+
+  private startOf({ cue, round }: DueCue): number {
+    const { start } = this.plan.timing.of(cue.id)
+    return round === 0 ? start : start + round * siValue(cue.every, 'time')
   }
 
   /** Moves on, step by step; 'again' when something happened on the way, from where it goes on anew. */
@@ -158,9 +165,11 @@ export class Acts {
     return this.begin(this.stand(first)) ?? 'again'
   }
 
-  private play(cue: AnyCue): Problem | null {
+  private play(due: DueCue): Problem | null {
     const { solver, active } = this
-    this.cues.splice(this.cues.indexOf(cue), 1)
+    const { cue, round } = due
+    const isLast = cue.every === undefined || round + 1 >= (cue.times ?? Infinity)
+    this.cues.splice(this.cues.indexOf(due), 1, ...(isLast ? [] : [{ cue, round: round + 1 }]))
     const type = cueType(cue.kind)
     if (!type.apply) return null
     const rested = new Set(

@@ -29,3 +29,6 @@ export const NO_TIME = 1e-9
 
 /** Beyond a limit by less than this a move ends at the limit [rad, sizes]. */
 export const PAST_LIMIT = 1e-9
+
+/** How near a function of time has to be to the quintics between its knots, as a share of its range [-]. Larger: swings fall between steps. Smaller: more steps. */
+export const BETWEEN_KNOTS = 1e-3

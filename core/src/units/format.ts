@@ -7,6 +7,9 @@ const SYMBOLS: Readonly<Record<string, string>> = {
   'deg/s^2': '°/s²',
   'mm/s^2': 'mm/s²',
   'm/s^2': 'm/s²',
+  'deg/s^3': '°/s³',
+  'mm/s^3': 'mm/s³',
+  'm/s^3': 'm/s³',
 }
 
 /** How a unit is printed: “°” for deg, “mm/s²” for mm/s^2. */

@@ -83,7 +83,8 @@ interface Evaluated {
   exponents: Exponents | null
 }
 
-type Exponents = readonly [number, number, number, number]
+/** Exponents of length, time, angle and mass. */
+export type Exponents = readonly [number, number, number, number]
 
 interface MathUnit {
   toSI(): { value: number | null }
@@ -196,6 +197,21 @@ export function sizeOfUnit(unit: string): number {
   return read.ok ? read.value.value : Number.NaN
 }
 
+/** A value in SI with its exponents, null for none; null for text that is no quantity. */
+export function quantityOf(text: string): Evaluated | null {
+  const read = evaluate(text)
+  return read.ok ? read.value : null
+}
+
+/** An expression as a tree; null where it cannot be read. */
+export function parseExpression(text: string): MathNode | null {
+  try {
+    return arithmetic().parse!(tidied(text))
+  } catch {
+    return null
+  }
+}
+
 function evaluate(text: string): Result<Evaluated> {
   const plain = PLAIN.exec(text)
   if (plain) {
@@ -285,6 +301,7 @@ function tidied(text: string): string {
       .replace(/µ/g, 'u')
       .replace(/[·×]/g, '*')
       .replace(/²/g, '^2')
+      .replace(/³/g, '^3')
       .replace(/\s+deg$/, ' deg')
   )
 }

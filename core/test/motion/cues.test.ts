@@ -1,6 +1,6 @@
 /** Cues: a body handed from one carrier to another, joints and relations switched, drivers that rest, exact steps. */
 import { describe, expect, it } from 'vitest'
-import { openModel, reportModel } from '../../src'
+import { cueTimes, openModel, reportModel } from '../../src'
 import type { AnyCue, Take } from '../../src'
 import { Sketch } from '../sketch'
 import type { TakeReader } from '../sketch'
@@ -258,5 +258,65 @@ describe('cues are checked', () => {
   ])('%s', (_, cue, code) => {
     const opened = openModel(cues(sledges(), cue).document)
     expect(opened.ok ? [] : opened.problems.map((p) => p.code)).toContain(code)
+  })
+})
+
+describe('hand-over, order and repetition', () => {
+  const near = ([x, y, z]: number[]) => [x, y, z].map((v) => expect.closeTo(v, 11))
+
+  it('hands a packet over as one cue, also from nobody', () => {
+    const film = cues(
+      sledges(),
+      { id: 'grip', kind: 'hand-over', body: 'packet', by: 'one', start: 0 },
+      { id: 'pass', kind: 'hand-over', body: 'packet', by: 'two', start: '1.5 s' },
+    ).solve()
+    expect(place(film, 'packet', 90)).toEqual(near([0.25, 0.02, 0.01]))
+    expect(place(film, 'packet', 240)).toEqual(near([0.25, 0.32, 0.01]))
+  })
+
+  it('plays what comes at one instant in the order of the document, however the instant is written', () => {
+    // 0.1 s + 0.2 s is not 0.3 s for a machine
+    const third = { tie: { with: 'mark', offset: '0.2 s' } } as const
+    const list = (first: AnyCue, second: AnyCue): AnyCue[] => [
+      { id: 'mark', kind: 'show', bodies: ['packet'], start: '0.1 s' },
+      { id: 'grip', kind: 'take', body: 'packet', by: 'one', start: 0 },
+      first,
+      second,
+    ]
+    const release: AnyCue = { id: 'let-go', kind: 'release', body: 'packet', ...third }
+    const take: AnyCue = { id: 'regrip', kind: 'take', body: 'packet', by: 'two', start: '0.3 s' }
+    const good = cues(sledges(), ...list(release, take)).solve()
+    expect(place(good, 'packet', 240)[1]).toBeCloseTo(0.32, 11)
+    const wrong = cues(sledges(), ...list(take, release)).attempt()
+    expect(wrong.stopped?.code).toBe('take-twice')
+  })
+
+  it('comes again and again, so often or to the end', () => {
+    const loose = (more: Partial<AnyCue>) =>
+      cues(sledges(), {
+        id: 'hop',
+        kind: 'step',
+        body: 'packet',
+        by: ['1 mm', 0, 0],
+        start: '0.5 s',
+        every: '0.75 s',
+        ...more,
+      } as AnyCue).solve()
+    const x = (film: TakeReader, frame: number) => place(film, 'packet', frame)[0]!
+    const film = loose({})
+    // at 0.5, 1.25, 2, 2.75 and 3.5 s of 4 s
+    expect(x(film, 29)).toBeCloseTo(0.05, 12)
+    expect(x(film, 80)).toBeCloseTo(0.052, 12)
+    expect(x(film, 240)).toBeCloseTo(0.055, 12)
+    expect(x(loose({ times: 3 }), 240)).toBeCloseTo(0.053, 12)
+    expect(() => loose({ every: '0 s' })).toThrow('must be more than zero seconds')
+  })
+
+  it('is marked at every time that it comes', () => {
+    const cue: AnyCue = { id: 'hop', kind: 'step', body: 'packet', every: '0.75 s' }
+    expect(cueTimes(cue, 0.5, 4)).toEqual([0.5, 1.25, 2, 2.75, 3.5])
+    expect(cueTimes({ ...cue, times: 2 }, 0.5, 4)).toEqual([0.5, 1.25])
+    expect(cueTimes(cue, Number.NaN, 4)).toEqual([Number.NaN])
+    expect(cueTimes({ ...cue, every: undefined }, 0.5, 4)).toEqual([0.5])
   })
 })

@@ -71,17 +71,17 @@ it('the linear law alone has no bound on its acceleration: it starts at full spe
 describe('moves limited in speed and acceleration', () => {
   // common practice: t = s / v + v / a when the speed is reached, else 2 sqrt(s / a)
   it('600 mm at 0.2 m/s and 0.5 m/s2 take 3.4 s', () => {
-    expect(limitedMove(0.6, 0.2, 0.5).duration).toBeCloseTo(3.4, 14)
+    expect(limitedMove(0.6, { speed: 0.2, acceleration: 0.5 }).duration).toBeCloseTo(3.4, 14)
   })
 
   it('that never reach their speed are triangles', () => {
-    const { duration, law } = limitedMove(0.05, 1, 0.8)
+    const { duration, law } = limitedMove(0.05, { speed: 1, acceleration: 0.8 })
     expect(duration).toBeCloseTo(2 * Math.sqrt(0.05 / 0.8), 14)
     expect((at(law, 0.5)[1] * 0.05) / duration).toBeCloseTo(Math.sqrt(0.05 * 0.8), 12)
   })
 
   it('keep to both limits and end where they should', () => {
-    const { duration, law } = limitedMove(0.6, 0.2, 0.5)
+    const { duration, law } = limitedMove(0.6, { speed: 0.2, acceleration: 0.5 })
     for (let k = 0; k <= 1000; k++) {
       const jet = at(law, k / 1000)
       expect((jet[1] * 0.6) / duration).toBeLessThan(0.2 + 1e-12)
@@ -162,5 +162,74 @@ describe('quintic spline', () => {
     }
     const [before, after] = [at(spline, 2 * Math.PI - 1e-9), at(spline, 1e-9)]
     before.forEach((v, d) => expect(after[d]).toBeCloseTo(v, 6))
+  })
+})
+
+describe('moves limited in speed, acceleration, deceleration and jerk', () => {
+  // source: by hand, from the areas below the speed (common practice)
+  const cases = [
+    { distance: 0.6, limits: { speed: 0.2, acceleration: 0.5, deceleration: 0.25 }, duration: 3 + 0.2 + 0.4 },
+    // triangle: v = sqrt(2 D / (1/a + 1/d)) = sqrt(0.12 / 6) with a = 0.5, d = 0.25
+    {
+      distance: 0.06,
+      limits: { speed: 1, acceleration: 0.5, deceleration: 0.25 },
+      duration: 6 * Math.sqrt(0.02),
+    },
+    // S-curves with all phases: ramps of v/a + a/j = 0.4 + 0.25 s, of which half counts
+    { distance: 0.6, limits: { speed: 0.2, acceleration: 0.5, jerk: 2 }, duration: 3 + 0.65 },
+    // ramps that do not reach their acceleration: 2 sqrt(v/j) each
+    { distance: 0.6, limits: { speed: 0.2, acceleration: 5, jerk: 2 }, duration: 3 + 2 * Math.sqrt(0.1) },
+    // neither speed nor acceleration reached: T = 4 (D / 2 j)^(1/3)
+    { distance: 0.004, limits: { speed: 5, acceleration: 5, jerk: 2 }, duration: 4 * 0.001 ** (1 / 3) },
+  ]
+
+  it.each(cases)(
+    'last as long as they must: $distance m within $limits',
+    ({ distance, limits, duration }) => {
+      expect(limitedMove(distance, limits).duration).toBeCloseTo(duration, 10)
+    },
+  )
+
+  it.each(cases)('keep within $limits, and join smoothly', ({ distance, limits }) => {
+    const { duration, law } = limitedMove(distance, limits)
+    const {
+      speed,
+      acceleration,
+      deceleration = acceleration,
+      jerk = Infinity,
+    } = limits as Required<typeof limits> & {
+      deceleration?: number
+      jerk?: number
+    }
+    const jet = new Float64Array(4)
+    const at = (x: number) => {
+      law.evaluate(x, jet)
+      return [
+        jet[0]! * distance,
+        (jet[1]! * distance) / duration,
+        (jet[2]! * distance) / duration ** 2,
+        (jet[3]! * distance) / duration ** 3,
+      ] as const
+    }
+    expect(at(0)[0]).toBe(0)
+    expect(at(1)[0]).toBeCloseTo(distance, 14)
+    expect(at(0)[1]).toBe(0)
+    expect(Math.abs(at(1)[1])).toBeLessThan(1e-12)
+    const n = 4000
+    let before = at(0)
+    for (let k = 1; k <= n; k++) {
+      const now = at(k / n)
+      const h = duration / n
+      expect(now[1]).toBeLessThan(speed * (1 + 1e-9))
+      expect(now[2]).toBeLessThan(acceleration * (1 + 1e-9))
+      expect(now[2]).toBeGreaterThan(-deceleration * (1 + 1e-9))
+      if (jerk < Infinity) {
+        expect(Math.abs(now[3])).toBeLessThan(jerk * (1 + 1e-9))
+        expect(Math.abs(now[2] - before[2])).toBeLessThan(jerk * h * 1.01)
+      }
+      // what it covers is what its speed says
+      expect(Math.abs(now[0] - before[0] - ((now[1] + before[1]) * h) / 2)).toBeLessThan(acceleration * h * h)
+      before = now
+    }
   })
 })

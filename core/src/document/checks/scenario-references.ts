@@ -1,4 +1,5 @@
 /** What scenarios must be beside their fields: one thing driven by each driver, ties to one thing each, no circle of ties. */
+import { siValue } from '../../units/quantity'
 import type { Problem } from '../../result'
 import type { AnyCue } from '../format/cues'
 import type { MechanismDocument } from '../format/mechanism'
@@ -38,6 +39,16 @@ function driverProblems(driver: AnyDriver, path: string): Problem[] {
 }
 
 function cueProblems(cue: AnyCue, path: string): Problem[] {
+  if (cue.every !== undefined && !(siValue(cue.every, 'time') > 0)) {
+    return [
+      {
+        code: 'cue-every',
+        message: `A cue comes again after ${cue.every}; that must be more than zero seconds.`,
+        pointer: `${path}/every`,
+        ids: [cue.id],
+      },
+    ]
+  }
   if (!('by' in cue) || cue.by !== cue.body) return []
   return [
     {

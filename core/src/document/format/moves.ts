@@ -18,4 +18,8 @@ export class Move extends Timed {
   @IsOptional() @IsQuantity('angle', 'length') by?: Quantity
   @IsOptional() @IsQuantity('angularSpeed', 'speed') speed?: Quantity
   @IsOptional() @IsQuantity('angularAcceleration', 'acceleration') acceleration?: Quantity
+  /** Of the way to rest; that of the acceleration when left out. */
+  @IsOptional() @IsQuantity('angularAcceleration', 'acceleration') deceleration?: Quantity
+  /** At which acceleration and deceleration change; they jump when left out. */
+  @IsOptional() @IsQuantity('angularJerk', 'jerk') jerk?: Quantity
 }

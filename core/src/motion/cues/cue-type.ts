@@ -6,6 +6,7 @@ import type { AnyCue } from '../../document/format/cues'
 import type { Constructor } from '../../document/rules/nested'
 import type { MotionState } from '../../mechanism/state'
 import type { Result } from '../../result'
+import { siValue } from '../../units/quantity'
 import type { ActiveRows } from './active-rows'
 
 export interface CueType<C extends AnyCue> {
@@ -25,3 +26,18 @@ export interface CueType<C extends AnyCue> {
 }
 
 export const defineCue = <C extends AnyCue>(type: CueType<C>): CueType<C> => type
+
+/** Marks of one cue that are drawn at most. */
+const MOST_TIMES = 1000
+
+/**
+ * When a cue comes, again and again where it repeats [s].
+ * @param start of its first time @param length of the scenario
+ */
+export function cueTimes({ every, times }: AnyCue, start: number, length: number): number[] {
+  if (every === undefined || !(start >= 0)) return [start]
+  const step = siValue(every, 'time')
+  const room = Math.floor((length - start) / step + 1e-9) + 1
+  const count = Math.max(1, Math.min(times ?? Infinity, room, MOST_TIMES))
+  return Array.from({ length: count }, (_, k) => start + k * step)
+}

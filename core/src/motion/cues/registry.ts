@@ -5,7 +5,7 @@ import type { CueType } from './cue-type'
 import { fade, hide, show } from './showing'
 import { step } from './stepping'
 import { restore, suspend } from './switching'
-import { release, take } from './taking'
+import { handOver, release, take } from './taking'
 
 const types = new Map<string, CueType<AnyCue>>()
 
@@ -17,6 +17,7 @@ export function addCueType<C extends AnyCue>(type: CueType<C>): void {
 
 addCueType(take)
 addCueType(release)
+addCueType(handOver)
 addCueType(suspend)
 addCueType(restore)
 addCueType(step)

@@ -1,4 +1,4 @@
-/** A body taken over by another one, and released. */
+/** A body taken over by another one, released, and handed over from one to another. */
 import { IsIn } from 'class-validator'
 import { Cue } from '../../document/format/cues'
 import { RefTo } from '../../document/rules/references'
@@ -19,10 +19,19 @@ export class Releasing extends Cue {
   @IsId() @RefTo('body') body!: string
 }
 
+/** A body changes hands: whoever carries it releases it, and another body takes it over where it is. */
+export class HandingOver extends Cue {
+  @IsIn(['hand-over']) kind!: 'hand-over'
+  @IsId() @RefTo('body') body!: string
+  /** The body that carries it from then on. */
+  @IsId() @RefTo('body') by!: string
+}
+
 declare module '../../document/format/cues' {
   interface CueKinds {
     taking: Taking
     releasing: Releasing
+    handingOver: HandingOver
   }
 }
 
@@ -45,5 +54,17 @@ export const release = defineCue<Releasing>({
   apply({ body }, rows) {
     rows.release(body)
     return succeed(null)
+  },
+})
+
+export const handOver = defineCue<HandingOver>({
+  kind: 'hand-over',
+  fields: HandingOver,
+  title: 'hand over a body',
+  words: ({ body, by }, nameOf) => `${nameOf(body)} handed over to ${nameOf(by)}`,
+  draft: ([body, by]) => (body !== undefined && by !== undefined ? { body, by } : null),
+  apply({ body, by }, rows, state) {
+    rows.release(body)
+    return rows.bind(body, by, state)
   },
 })

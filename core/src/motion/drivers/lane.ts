@@ -12,6 +12,7 @@ import type { Dimension } from '../../units/dimension'
 import { parseQuantity } from '../../units/quantity'
 import { readSpan } from '../../units/share'
 import { limitedMove } from '../../laws/limited-move'
+import type { MoveLimits } from '../../laws/limited-move'
 import { lawKinds, motionLaw } from '../../laws/registry'
 import type { Timing } from '../timing'
 import type { Move } from '../../document/format/moves'
@@ -164,7 +165,10 @@ export function resolveMove(
 ): Result<Pick<PlannedMove, 'from' | 'rise' | 'duration' | 'law'>> {
   const problem = (code: string, path: string, message: string): Result<never> =>
     fail({ code, message, pointer: path })
-  const read = (field: 'to' | 'by' | 'speed' | 'acceleration', dimension: Dimension): number => {
+  const read = (
+    field: 'to' | 'by' | 'speed' | 'acceleration' | 'deceleration' | 'jerk',
+    dimension: Dimension,
+  ): number => {
     const value = parseQuantity(move[field]!, dimension)
     return value.ok ? value.value : Number.NaN
   }
@@ -184,15 +188,15 @@ export function resolveMove(
       `“${move[field]}” is not ${dimension === 'angle' ? 'an angle' : 'a length'}.`,
     )
   }
-  const limits = move.speed !== undefined && move.acceleration !== undefined
-  if (limits === (move.duration !== undefined)) {
+  const isLimited = move.speed !== undefined && move.acceleration !== undefined
+  if (isLimited === (move.duration !== undefined)) {
     return problem(
       'move-duration',
       '/duration',
       'a move needs either its duration, or both a speed and an acceleration.',
     )
   }
-  if (!limits) {
+  if (!isLimited) {
     const span = readSpan(move.duration!, length)
     const duration = span.ok ? span.value : Number.NaN
     const law = motionLaw(move.law)
@@ -205,15 +209,25 @@ export function resolveMove(
           `“${move.law}” is not a motion law; known are ${lawKinds.join(', ')} and limited.`,
         )
   }
-  const speed = read('speed', dimension === 'angle' ? 'angularSpeed' : 'speed')
-  const acceleration = read('acceleration', dimension === 'angle' ? 'angularAcceleration' : 'acceleration')
-  if (!(speed > 0)) return problem('move-duration', '/speed', 'the speed must be more than zero.')
-  if (!(acceleration > 0))
-    return problem('move-duration', '/acceleration', 'the acceleration must be more than zero.')
+  const isAngle = dimension === 'angle'
+  const acceleration = isAngle ? 'angularAcceleration' : 'acceleration'
+  const kinds = {
+    speed: isAngle ? 'angularSpeed' : 'speed',
+    acceleration,
+    deceleration: acceleration,
+    jerk: isAngle ? 'angularJerk' : 'jerk',
+  } as const
+  const limits: Partial<Record<keyof typeof kinds, number>> = {}
+  for (const [field, kind] of Object.entries(kinds) as [keyof typeof kinds, Dimension][]) {
+    if (move[field] === undefined) continue
+    const value = read(field, kind)
+    if (!(value > 0)) return problem('move-duration', `/${field}`, `the ${field} must be more than zero.`)
+    limits[field] = value
+  }
   if (move.law !== 'limited') {
     return problem('move-law', '/law', 'a move by speed and acceleration has the law “limited”.')
   }
   // a move over no distance takes no time
   if (rise === 0) return succeed({ duration: NO_TIME, from: level, rise, law: motionLaw('linear')! })
-  return succeed({ from: level, rise, ...limitedMove(Math.abs(rise), speed, acceleration) })
+  return succeed({ from: level, rise, ...limitedMove(Math.abs(rise), limits as MoveLimits) })
 }

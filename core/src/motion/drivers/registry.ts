@@ -2,6 +2,7 @@
 import { addDriverClass } from '../../document/format/drivers'
 import { acceleration } from './acceleration'
 import type { DriverType } from './driver-type'
+import { functionOfTime } from './function'
 import { motor } from './motor'
 import { moves } from './moves'
 import { path } from './path'
@@ -20,6 +21,7 @@ export function addDriverType<D extends AnyDriver>(type: DriverType<D>): void {
 addDriverType(motor)
 addDriverType(acceleration)
 addDriverType(sine)
+addDriverType(functionOfTime)
 addDriverType(moves)
 addDriverType(values)
 addDriverType(path)

@@ -10,6 +10,7 @@ import { withBreaks } from '../../maths/time-function'
 import { parseQuantity, siValue } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { fault, steady } from './driver-type'
+import { knotsOf } from './knots'
 import { defineValueDriver } from './value-driver'
 import { window, within } from './window'
 
@@ -37,7 +38,7 @@ export const sine = defineValueDriver<Sine>({
   kind: 'sine',
   fields: Sine,
   note: (driver) => `sine · ${driver.amplitude}, ${driver.frequency}`,
-  plan(driver, { dimension, name }, from, _, since) {
+  plan(driver, { dimension, name }, from, timing, since) {
     const amplitude = parseQuantity(driver.amplitude, dimension)
     const frequency = parseQuantity(driver.frequency, 'frequency')
     if (!amplitude.ok)
@@ -50,14 +51,15 @@ export const sine = defineValueDriver<Sine>({
     const turning = 2 * Math.PI * frequency.value
     const swing = (time: number) =>
       amplitude.value * (Math.sin(turning * within(span.value, time) + phase) - Math.sin(phase))
-    return steady(
-      withBreaks((time, out) => {
-        const angle = turning * within(span.value, time) + phase
-        const isOn = time >= span.value.start && time < span.value.end
-        out[0] = from + swing(time) - swing(since)
-        out[1] = isOn ? amplitude.value * turning * Math.cos(angle) : 0
-        out[2] = isOn ? -amplitude.value * turning * turning * Math.sin(angle) : 0
-      }, [span.value.start, span.value.end].filter(Number.isFinite)),
-    )
+    const { start, end } = span.value
+    const evaluate = (time: number, out: Float64Array) => {
+      const angle = turning * within(span.value, time) + phase
+      const isOn = time >= start && time < end
+      out[0] = from + swing(time) - swing(since)
+      out[1] = isOn ? amplitude.value * turning * Math.cos(angle) : 0
+      out[2] = isOn ? -amplitude.value * turning * turning * Math.sin(angle) : 0
+    }
+    const knots = knotsOf(evaluate, start, Math.min(end, timing.length))
+    return steady(withBreaks(evaluate, [start, end].filter(Number.isFinite), knots))
   },
 })
