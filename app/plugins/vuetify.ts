@@ -12,7 +12,13 @@ export default defineNuxtPlugin((nuxt) => {
       defaults: {
         VBtn: { variant: 'outlined', size: 'small', rounded: 'md' },
         VTextField: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
-        VSelect: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+        VSelect: {
+          density: 'compact',
+          variant: 'outlined',
+          hideDetails: 'auto',
+          listProps: { density: 'compact' },
+        },
+        VAutocomplete: { listProps: { density: 'compact' } },
       },
     }),
   )

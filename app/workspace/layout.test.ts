@@ -23,7 +23,7 @@ describe('the layout', () => {
     layout.rows({ index: 0, panes: [{ size: 70 }, { size: 30 }] }, false)
     expect([layout.kept.tall, layout.kept.bottom]).toEqual([60, 30])
     layout.reset()
-    expect([layout.kept.tall, layout.kept.bottom]).toEqual([47, 33])
+    expect([layout.kept.tall, layout.kept.bottom]).toEqual([50, 37])
   })
 
   it('puts something in the middle, and the model back', () => {

@@ -8,9 +8,9 @@ export type PaneName = 'left' | 'right' | 'bottom'
 const USUAL = {
   left: 21.8,
   right: 23.2,
-  bottom: 33,
+  bottom: 37,
   /** The bottom while a table is open in it. */
-  tall: 47,
+  tall: 50,
   open: { left: true, right: true, bottom: true },
 }
 

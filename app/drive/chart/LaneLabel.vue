@@ -27,6 +27,9 @@ watch(
   { flush: 'post' },
 )
 
+/** In a low lane how it is driven is told by its title. */
+const isLow = computed(() => timing.low && timing.open !== props.lane.id)
+
 /** Moves have a table below their lane; a motor has its fields in the inspector. */
 const hasTable = computed(() => props.lane.driver !== null && 'moves' in props.lane.driver)
 function choose() {
@@ -60,7 +63,8 @@ const range = computed(() => {
     :is="lane.driver ? 'button' : 'div'"
     ref="root"
     class="label"
-    :class="lane.kind"
+    :class="[lane.kind, { low: isLow }]"
+    :title="isLow ? `${lane.name} · ${peaks || `${lane.note} · ${range}`}` : undefined"
     :type="lane.driver ? 'button' : undefined"
     :aria-expanded="hasTable ? timing.open === lane.id : undefined"
     @click="choose"
@@ -69,7 +73,7 @@ const range = computed(() => {
       <span class="name">{{ lane.name }}</span>
       <span class="value tabular">{{ value }}</span>
     </span>
-    <small class="row muted">
+    <small v-if="!isLow" class="row muted">
       <span class="name">{{ peaks || lane.note }}</span>
       <span v-if="!peaks" class="tabular">{{ range }}</span>
     </small>
@@ -87,6 +91,10 @@ const range = computed(() => {
   text-align: left;
   border-right: 1px solid rgb(var(--v-theme-line));
   border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.low {
+  padding-block: 1px;
 }
 
 .row {

@@ -111,7 +111,7 @@ const toggle = (lane: string) => {
 
 <template>
   <div class="chart" @wheel="wheel">
-    <div ref="chart" class="content">
+    <div ref="chart" class="content" :class="{ low: timing.low }">
       <div class="row head">
         <div class="zoom">
           <v-btn size="x-small" aria-label="Show less of the time" @click="timing.zoom(0.5, playback.shown)"
@@ -121,6 +121,14 @@ const toggle = (lane: string) => {
             >−</v-btn
           >
           <v-btn size="x-small" :disabled="!timing.seen" @click="timing.showAll">All</v-btn>
+          <v-btn
+            size="x-small"
+            aria-label="Low lanes"
+            title="Low lanes, so that many are seen"
+            :aria-pressed="timing.low"
+            @click="timing.toggleLow"
+            >≡</v-btn
+          >
           <span class="gap" />
           <v-btn
             v-for="{ name, symbol, title } in OVER"
@@ -265,9 +273,21 @@ const toggle = (lane: string) => {
   max-height: 110px;
 }
 
+.low .lane:not(.open) {
+  flex: 0 0 21px;
+}
+
+.low .cues {
+  height: 22px;
+}
+
 .lane.open {
   flex-grow: 0;
   flex-basis: 84px;
+}
+
+.low .lane.open {
+  flex-basis: 52px;
 }
 
 .probe {

@@ -1,9 +1,13 @@
 /** What of the timing chart is open: the lane whose table is below it, the move or cue that is chosen, the stretch of time that is seen. */
+import { StorageSerializers, useLocalStorage } from '@vueuse/core'
 import type { CopiedEntry } from '@ligamen/core'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { usePlanStore } from '../../model/run/plan'
 import { placeOf, scrolled, timeAt, zoomed } from './curves/stretch'
 import type { Stretch } from './curves/stretch'
+
+/** With more drivers than this lanes are low at first. */
+const MANY_LANES = 5
 
 /** The lane of the cues among those of drivers. */
 export const CUES = 'cues'
@@ -58,7 +62,15 @@ export const useTimingStore = defineStore('timing', () => {
     locked.value = next
   }
 
+  /** Whether lanes are low, so that many are seen; as it suits their number until somebody says. */
+  const lowChoice = useLocalStorage<boolean | null>('ligamen-low-lanes', null, {
+    serializer: StorageSerializers.object,
+  })
+  const low = computed(() => lowChoice.value ?? (mechanism.scenario?.drivers.length ?? 0) > MANY_LANES)
+
   return {
+    low,
+    toggleLow: () => (lowChoice.value = !low.value),
     open,
     chosen,
     allChosen: all,

@@ -132,11 +132,14 @@ async function add() {
 </script>
 
 <template>
-  <LaneTable label="Cues">
+  <LaneTable
+    label="Cues"
+    :columns="['Cue', 'Start, time or offset', 'What it changes, and how often']"
+    widths="220px minmax(0, 1fr) minmax(0, 2fr) 88px"
+  >
     <EntryRow
       v-for="(cue, k) in cues"
       :key="cue.id"
-      class="cue"
       :name="`cue ${k + 1}`"
       :label="`Cue ${k + 1}`"
       :note="cueWords(cue, nameOf)"
@@ -250,6 +253,7 @@ async function add() {
         <IconButton
           :icon="mdiChevronUp"
           size="x-small"
+          density="compact"
           :name="`Cue ${k + 1} earlier in order`"
           title="Before the other cues of its instant"
           :disabled="k === 0"
@@ -258,6 +262,7 @@ async function add() {
         <IconButton
           :icon="mdiChevronDown"
           size="x-small"
+          density="compact"
           :name="`Cue ${k + 1} later in order`"
           title="After the other cues of its instant"
           :disabled="k === cues.length - 1"
@@ -276,10 +281,6 @@ async function add() {
 </template>
 
 <style scoped>
-.cue {
-  grid-template-columns: 170px minmax(0, 1fr) minmax(0, 2fr) 88px;
-}
-
 .what {
   display: flex;
   gap: 4px;

@@ -29,7 +29,7 @@ const timing = useTimingStore()
     @focusin="timing.isChosen(entry) || (timing.chosen = entry)"
   >
     <span class="name"
-      >{{ name }}<small class="muted tabular">{{ note }}</small></span
+      >{{ name }}<small class="muted tabular" :title="note">{{ note }}</small></span
     >
     <StartField :name="name" :entry="entry" :timed="timed" :has-turn="hasTurn" :alter="alter" />
     <slot />
@@ -38,6 +38,7 @@ const timing = useTimingStore()
       <IconButton
         :icon="mdiDeleteOutline"
         size="x-small"
+        density="compact"
         :name="`Delete ${name}`"
         title="Delete"
         @click="emit('remove')"
@@ -50,8 +51,9 @@ const timing = useTimingStore()
 .row {
   display: grid;
   gap: 8px;
+  grid-template-columns: var(--columns);
   align-items: start;
-  padding: 4px 0 4px 6px;
+  padding: 1px 0 1px 6px;
   border-left: 3px solid transparent;
 }
 
@@ -61,17 +63,30 @@ const timing = useTimingStore()
 
 .name {
   display: flex;
-  flex-direction: column;
-  padding-top: 2px;
+  gap: 6px;
+  align-items: baseline;
+  min-width: 0;
+  padding-top: 4px;
+  overflow: hidden;
   font-weight: 500;
+  white-space: nowrap;
 }
 
 .muted {
+  overflow: hidden;
   font-size: 11px;
+  text-overflow: ellipsis;
 }
 
 .ways {
   display: flex;
+  align-items: center;
+  height: 26px;
+}
+
+.ways :deep(.v-btn--icon) {
+  width: 24px;
+  height: 24px;
   justify-content: end;
 }
 </style>

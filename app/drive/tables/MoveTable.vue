@@ -121,11 +121,20 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 </script>
 
 <template>
-  <LaneTable :label="`Moves of ${lane.name}`">
+  <LaneTable
+    :label="`Moves of ${lane.name}`"
+    :columns="[
+      'Move',
+      'Start, time or offset',
+      'Target',
+      'Duration, or speed and acceleration',
+      'Motion law, or deceleration and jerk',
+    ]"
+    widths="132px minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 1.35fr) minmax(0, 0.9fr) 28px"
+  >
     <EntryRow
       v-for="row in rows"
       :key="row.key"
-      class="move"
       :name="row.name"
       :label="`${lane.name}, ${row.name}`"
       :note="row.found"
@@ -230,10 +239,6 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 </template>
 
 <style scoped>
-.move {
-  grid-template-columns: 84px minmax(0, 1.2fr) minmax(0, 1.05fr) minmax(0, 1.45fr) minmax(0, 0.8fr) 32px;
-}
-
 .pair {
   display: flex;
   gap: 4px;
@@ -251,9 +256,5 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
 
 .pair :deep(.field) {
   padding: 0;
-}
-
-.move .muted {
-  font-size: 11px;
 }
 </style>
