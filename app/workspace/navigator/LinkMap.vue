@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The link map: bodies and folded groups as nodes, joints as edges that show what they do; picking here picks everywhere. */
+/**
+ * The link map: bodies, folded groups and chains as nodes, joints as edges that show what they do; picking here picks
+ * everywhere. Of a large mechanism what is near to the selection is shown, and the rest folded, until all of it is asked for.
+ */
 import '@vue-flow/core/dist/style.css'
 import {
   BaseEdge,
@@ -12,8 +15,7 @@ import {
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
 import { useDebounceFn, useResizeObserver } from '@vueuse/core'
-import { useStates } from '~/model/pose/useStates'
-import { linkGraph } from '~/workspace/navigator/link-graph'
+import { useMapGraph } from '~/workspace/navigator/useMapGraph'
 import { layOut } from '~/workspace/navigator/map-layout'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useNavigatorStore } from '~/workspace/navigator/navigator'
@@ -23,25 +25,44 @@ import { useSelectionStore } from '~/model/screen/selection'
 const mechanism = useMechanismStore()
 const navigator = useNavigatorStore()
 const run = useRunStore()
-const states = useStates()
 const selection = useSelectionStore()
-const { fitView } = useVueFlow('link-map')
+const { fitView, setViewport, dimensions } = useVueFlow('link-map')
 
 const HEIGHT = 26
 const widthOf = (name: string) => Math.max(56, 20 + name.length * 7)
 
-const graph = computed(() =>
-  mechanism.document
-    ? linkGraph(mechanism.document, navigator.wanted, navigator.folded)
-    : { nodes: [], edges: [], bonds: [] },
-)
-const joints = computed(() =>
-  graph.value.edges.map((edge) => ({ ...edge, state: states.value[edge.id] ?? 'parked' })),
-)
+const { whole, graph, joints, links, focus, isLarge, isMoved } = useMapGraph()
 const groups = computed(() => (mechanism.document?.groups ?? []).map(({ id }) => id))
 const isFolded = computed(() => groups.value.every((id) => navigator.folded.has(id)))
 
-const fit = () => void fitView({ padding: 0.1, maxZoom: 1.1 })
+/** Below this names cannot be read: then not all is in sight. */
+const READABLE = 0.72
+
+/** All of it where that can be read, else what is selected, else ground and what is nearest to it. */
+function fit() {
+  const places = [...positions.value.values()]
+  const [width, height] = (['x', 'y'] as const).map((axis) => {
+    const along = places.map((place) => place[axis])
+    return Math.max(...along) - Math.min(...along)
+  })
+  const { width: room, height: tall } = dimensions.value
+  const fits = (width! + 120) * READABLE <= room && (height! + HEIGHT) * READABLE <= tall
+  const near = graph.value.nodes.map(({ id }) => id).filter((id) => focus.value.has(id))
+  if (fits || isEverything.value) void fitView({ padding: 0.06, maxZoom: 1.1 })
+  else if (near.length > 0) void fitView({ nodes: near, padding: 0.4, minZoom: READABLE, maxZoom: 0.9 })
+  else {
+    const ground = graph.value.nodes.find(({ grounded }) => grounded)
+    const place = positions.value.get(ground?.id ?? '') ?? places[0]
+    if (place)
+      void setViewport({ x: 10 - place.x * READABLE, y: tall / 2 - place.y * READABLE, zoom: READABLE })
+  }
+}
+/** Somebody has asked to see the whole extent, however small its names get. */
+const isEverything = ref(false)
+function fitEverything() {
+  isEverything.value = true
+  fit()
+}
 const root = useTemplateRef<HTMLElement>('root')
 useResizeObserver(root, useDebounceFn(fit, 100))
 const positions = shallowRef(new Map<string, { x: number; y: number }>())
@@ -49,9 +70,11 @@ const positions = shallowRef(new Map<string, { x: number; y: number }>())
 const topology = computed(() =>
   JSON.stringify([
     graph.value.nodes.map(({ id, name }) => [id, widthOf(name)]),
-    [...graph.value.edges, ...graph.value.bonds].map(({ source, target }) => [source, target]),
+    links.value.map(({ source, target }) => [source, target]),
   ]),
 )
+// what is selected elsewhere comes into sight
+watch(focus, (now) => isLarge.value && now.size > 0 && void nextTick(fit))
 watch(
   [topology, () => run.report !== null],
   async ([, isReady]) => {
@@ -59,28 +82,42 @@ watch(
     if (!isReady) return
     positions.value = await layOut(
       graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
-      [...joints.value, ...graph.value.bonds],
+      links.value,
     )
+    isEverything.value = false
     await nextTick()
     fit()
   },
   { immediate: true },
 )
 
-const moved = computed(() => new Set(joints.value.filter((j) => j.state === 'drives').map((j) => j.target)))
+/** What is behind a chain is selected, which unfolds it. */
+function choose(id: string, kind: 'body' | 'group' | 'chain', members?: readonly string[]) {
+  if (kind !== 'chain') selection.select(kind, id)
+  else {
+    const first = members![0]!
+    const node = whole.value.nodes.find((one) => one.id === first)!
+    selection.select(node.kind === 'group' ? 'group' : 'body', first)
+  }
+}
 const nodes = computed<Node[]>(() =>
   graph.value.nodes
     .filter(({ id }) => positions.value.has(id))
-    .map(({ id, kind, name, grounded }) => ({
+    .map(({ id, kind, name, grounded, members }) => ({
       id,
       type: 'body',
       position: positions.value.get(id)!,
-      data: { name, kind, grounded, driven: moved.value.has(id), width: widthOf(name) },
+      data: { name, kind, grounded, members, driven: isMoved(id, members), width: widthOf(name) },
       draggable: false,
       connectable: false,
       focusable: false,
     })),
 )
+/** Joints are marked nearer to what hangs on them: where many lines leave one body there is room. */
+const along = (share: number) => 0.4 + 0.6 * share
+const WORDS = { body: 'Body', group: 'Group', chain: 'Chain' }
+const isSelected = (kind: 'body' | 'group' | 'chain', id: string) =>
+  kind !== 'chain' && selection.is(kind, id)
 // Vue Flow drops edges whose nodes are not there yet
 const isPlaced = ({ source, target }: { source: string; target: string }) =>
   positions.value.has(source) && positions.value.has(target)
@@ -88,6 +125,14 @@ const edges = computed<Edge[]>(() => [
   ...graph.value.bonds
     .filter(isPlaced)
     .map(({ id, source, target }) => ({ id, type: 'bond', source, target, focusable: false })),
+  ...graph.value.bundles.filter(isPlaced).map(({ id, source, target, joints: { length } }) => ({
+    id,
+    type: 'bundle',
+    source,
+    target,
+    data: { count: length },
+    focusable: false,
+  })),
   ...joints.value.filter(isPlaced).map(({ id, name, source, target, state, share }) => ({
     id,
     type: 'joint',
@@ -101,15 +146,25 @@ const edges = computed<Edge[]>(() => [
 
 <template>
   <section ref="root" class="map" aria-label="Link map">
-    <button
-      v-if="groups.length > 0"
-      type="button"
-      class="folding"
-      :aria-pressed="isFolded"
-      @click="navigator.fold(groups, !isFolded)"
-    >
-      {{ isFolded ? 'Unfold the groups' : 'Fold the groups' }}
-    </button>
+    <div v-if="groups.length > 0 || isLarge" class="ways">
+      <button
+        v-if="groups.length > 0"
+        type="button"
+        :aria-pressed="isFolded"
+        @click="navigator.fold(groups, !isFolded)"
+      >
+        {{ isFolded ? 'Unfold the groups' : 'Fold the groups' }}
+      </button>
+      <button
+        v-if="isLarge"
+        type="button"
+        :aria-pressed="navigator.whole"
+        @click="navigator.whole = !navigator.whole"
+      >
+        {{ navigator.whole ? 'Fold what is far' : 'Show all bodies' }}
+      </button>
+      <button v-if="isLarge" type="button" @click="fitEverything">Fit</button>
+    </div>
     <VueFlow
       id="link-map"
       class="flow"
@@ -124,19 +179,20 @@ const edges = computed<Edge[]>(() => [
       @pane-click="selection.clear"
     >
       <template #node-body="{ id, data }">
-        <Handle type="source" :position="Position.Top" class="handle" />
-        <Handle type="target" :position="Position.Top" class="handle" />
+        <Handle type="source" :position="Position.Right" class="handle" />
+        <Handle type="target" :position="Position.Left" class="handle" />
         <button
           type="button"
           class="body"
           :class="[
             data.kind,
-            { grounded: data.grounded, driven: data.driven, selected: selection.is(data.kind, id) },
+            { grounded: data.grounded, driven: data.driven, selected: isSelected(data.kind, id) },
           ]"
-          :aria-pressed="selection.is(data.kind, id)"
-          :aria-label="`${data.kind === 'group' ? 'Group' : 'Body'} ${data.name}`"
+          :aria-pressed="isSelected(data.kind, id)"
+          :aria-label="`${WORDS[data.kind as keyof typeof WORDS]} ${data.name}`"
+          :title="data.kind === 'chain' ? `${data.name}: press to unfold` : data.name"
           :style="{ width: `${data.width}px` }"
-          @click.stop="selection.select(data.kind, id)"
+          @click.stop="choose(id, data.kind, data.members)"
           @dblclick.stop="data.kind === 'group' && navigator.fold([id], false)"
         >
           {{ data.name }}
@@ -147,6 +203,22 @@ const edges = computed<Edge[]>(() => [
           :path="getStraightPath({ sourceX, sourceY, targetX, targetY })[0]"
           :class="['joint-line', 'bond']"
         />
+      </template>
+      <template #edge-bundle="{ sourceX, sourceY, targetX, targetY, data }">
+        <BaseEdge
+          :path="getStraightPath({ sourceX, sourceY, targetX, targetY })[0]"
+          :class="['joint-line', 'bundle']"
+        />
+        <EdgeLabelRenderer>
+          <span
+            class="count"
+            :title="`${data.count} joints`"
+            :style="{
+              transform: `translate(-50%, -50%) translate(${(sourceX + targetX) / 2}px, ${(sourceY + targetY) / 2}px)`,
+            }"
+            >{{ data.count }}</span
+          >
+        </EdgeLabelRenderer>
       </template>
       <template #edge-joint="{ id, sourceX, sourceY, targetX, targetY, data }">
         <BaseEdge
@@ -162,7 +234,7 @@ const edges = computed<Edge[]>(() => [
             :aria-pressed="selection.is('joint', id)"
             :title="`${data.name} · ${data.state}`"
             :style="{
-              transform: `translate(-50%, -50%) translate(${sourceX + data.share * (targetX - sourceX)}px, ${sourceY + data.share * (targetY - sourceY)}px)`,
+              transform: `translate(-50%, -50%) translate(${sourceX + along(data.share) * (targetX - sourceX)}px, ${sourceY + along(data.share) * (targetY - sourceY)}px)`,
             }"
             @click.stop="selection.select('joint', id)"
           />
@@ -180,12 +252,35 @@ const edges = computed<Edge[]>(() => [
   min-height: 0;
 }
 
-.folding {
-  align-self: flex-end;
+.ways {
+  display: flex;
+  gap: 12px;
+  justify-content: end;
   margin: 0 14px 4px;
   font-size: 11px;
+}
+
+.ways button {
   color: rgb(var(--v-theme-primary));
   text-decoration: underline;
+}
+
+.body.chain {
+  border-style: dotted;
+  border-radius: 5px;
+}
+
+.count {
+  position: absolute;
+  padding: 0 4px;
+  font-size: 10.5px;
+  color: rgb(var(--v-theme-muted));
+  background: rgb(var(--v-theme-surface));
+}
+
+.map :deep(.joint-line.bundle) {
+  stroke: rgb(var(--v-theme-muted));
+  stroke-width: 3;
 }
 
 .body.group {
@@ -199,8 +294,9 @@ const edges = computed<Edge[]>(() => [
 }
 
 .handle {
-  top: 50% !important;
-  left: 50% !important;
+  min-width: 0;
+  width: 0;
+  border: 0;
   visibility: hidden;
 }
 

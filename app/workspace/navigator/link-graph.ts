@@ -4,9 +4,11 @@ import type { MechanismDocument } from '@ligamen/core'
 
 export interface GraphNode {
   readonly id: string
-  readonly kind: 'body' | 'group'
+  readonly kind: 'body' | 'group' | 'chain'
   readonly name: string
   readonly grounded: boolean
+  /** Nodes that a chain stands for. */
+  readonly members?: readonly string[]
 }
 
 export interface GraphEdge {
@@ -26,10 +28,19 @@ export interface GraphBond {
   readonly target: string
 }
 
+/** Several joints between a folded chain and its neighbour. */
+export interface GraphBundle {
+  readonly id: string
+  readonly source: string
+  readonly target: string
+  readonly joints: readonly string[]
+}
+
 export interface LinkGraph {
   readonly nodes: GraphNode[]
   readonly edges: GraphEdge[]
   readonly bonds: GraphBond[]
+  readonly bundles: GraphBundle[]
 }
 
 /** `filter` is in lower case; while it is not empty, nothing is folded. */
@@ -81,6 +92,7 @@ export function linkGraph(
   return {
     nodes: [...nodes.values()].filter(({ id }) => named.has(id)),
     bonds,
+    bundles: [],
     edges: kept.map((edge) => {
       const pair = pairOf(edge)
       const place = (seen.get(pair) ?? 0) + 1

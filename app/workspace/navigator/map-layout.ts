@@ -1,4 +1,4 @@
-/** Places the nodes of the link map with ELK, in ELK's own worker. */
+/** Places the nodes of the link map with ELK, in ELK's own worker: ground at the left, what hangs on it to the right of it. */
 import ELK from 'elkjs/lib/elk-api.js'
 import elkWorker from 'elkjs/lib/elk-worker.min.js?url'
 
@@ -16,7 +16,7 @@ export interface MapEdge {
 
 let elk: InstanceType<typeof ELK> | null = null
 
-/** Positions (top left corners) by node id. */
+/** Positions (top left corners) by node id. @param edges from left to right */
 export async function layOut(
   nodes: readonly MapNode[],
   edges: readonly MapEdge[],
@@ -26,13 +26,19 @@ export async function layOut(
     id: 'map',
     layoutOptions: {
       'elk.algorithm': 'layered',
-      'elk.direction': 'UP',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '36',
-      'elk.spacing.nodeNode': '36',
+      'elk.direction': 'RIGHT',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '44',
+      'elk.spacing.nodeNode': '12',
+      'elk.spacing.componentComponent': '14',
+      'elk.aspectRatio': '0.8',
       'elk.edgeRouting': 'POLYLINE',
     },
-    children: nodes.map((node) => ({ ...node })),
-    edges: edges.map(({ id, source, target }) => ({ id, sources: [source], targets: [target] })),
+    children: nodes.map(({ id, width, height }) => ({ id, width, height })),
+    edges: edges.map(({ id, source, target }) => ({
+      id,
+      sources: [source],
+      targets: [target],
+    })),
   })
   return new Map((laid.children ?? []).map(({ id, x, y }) => [id, { x: x ?? 0, y: y ?? 0 }]))
 }

@@ -2,6 +2,8 @@
 export const useNavigatorStore = defineStore('navigator', () => {
   const filter = ref('')
   const folded = ref<ReadonlySet<string>>(new Set())
+  /** Whether the link map of a large mechanism shows every body. */
+  const whole = ref(false)
 
   function fold(keys: readonly string[], on: boolean) {
     const next = new Set(folded.value)
@@ -12,5 +14,5 @@ export const useNavigatorStore = defineStore('navigator', () => {
   }
 
   const wanted = computed(() => filter.value.trim().toLowerCase())
-  return { filter, wanted, folded, fold }
+  return { filter, wanted, folded, fold, whole }
 })
