@@ -77,8 +77,9 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
 
 function readDimension(
   quantity: Quantity | undefined,
-  { label, dimension = 'length', least }: DimensionSpec,
+  { label, dimension = 'length', least, leftOut }: DimensionSpec,
 ): Result<number> {
+  if (quantity === undefined && leftOut !== undefined) return succeed(leftOut)
   if (quantity === undefined) return fail({ code: 'dimension-missing', message: `${label} is missing.` })
   const read = parseQuantity(quantity, dimension === 'count' ? 'number' : dimension)
   if (!read.ok) return read

@@ -15,6 +15,8 @@ export interface DimensionSpec {
   readonly dimension?: 'length' | 'angle' | 'number' | 'count'
   /** Smallest value allowed, in SI; when left out the value must be more than zero. */
   readonly least?: number
+  /** What a part has that does not name it, in SI; a part must name it when this is left out. */
+  readonly leftOut?: number
 }
 
 export interface OptionSpec {

@@ -38,6 +38,13 @@ const variants: [string, Record<string, string>, Partial<Part>?][] = [
   ['cam', { roller: '0 mm', dwell: '0 deg' }],
   ['index-wheel', { slots: '4' }],
   ['spindle', { starts: '2' }, { options: { hand: 'left' } }],
+  ['disc', { bore: '20 mm', keyWidth: '6 mm' }, { options: { mark: 'line' } }],
+  ['wheel', {}, { options: { mark: 'line' } }],
+  ['gear', { bore: '14 mm', keyWidth: '5 mm' }],
+  ['spoked-wheel', { grip: '30 mm', spokes: '3', bore: '12 mm', keyWidth: '4 mm' }],
+  ['ratchet', { teeth: '9', bore: '12 mm', keyWidth: '4 mm' }, { options: { hand: 'backwards' } }],
+  ['coupling-hub', { bore: '20 mm', keyWidth: '6 mm' }],
+  ['lever', { endBore: '0 mm', end: '30 mm' }],
 ]
 
 describe.each(variants)('%s %o', (kind, dimensions, more) => {
@@ -131,6 +138,18 @@ describe('dimensions', () => {
 
   it.each([
     ['disc', { bore: '80 mm' }, 'dimensions-contradict /parts/0/dimensions/bore'],
+    ['disc', { bore: '0 mm', keyWidth: '4 mm' }, 'dimensions-contradict /parts/0/dimensions/keyWidth'],
+    ['disc', { bore: '8 mm', keyWidth: '7 mm' }, 'dimensions-contradict /parts/0/dimensions/keyWidth'],
+    ['disc', { keyWidth: '3 mm', keyDepth: '30 mm' }, 'dimensions-contradict /parts/0/dimensions/keyDepth'],
+    ['coupling-disc', { slotDepth: '9 mm' }, 'dimensions-contradict /parts/0/dimensions/slotDepth'],
+    ['coupling-hub', { tongueWidth: '40 mm' }, 'dimensions-contradict /parts/0/dimensions/tongueWidth'],
+    ['fork', { height: '8 mm' }, 'dimensions-contradict /parts/0/dimensions/height'],
+    ['cross', { pin: '14 mm' }, 'dimensions-contradict /parts/0/dimensions/pin'],
+    ['ratchet', { depth: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/depth'],
+    ['pawl', { length: '10 mm' }, 'dimensions-contradict /parts/0/dimensions/length'],
+    ['lever', { length: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/length'],
+    ['spoked-wheel', { spoke: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/spoke'],
+    ['spring-seat', { bore: '12 mm' }, 'dimensions-contradict /parts/0/dimensions/bore'],
     ['gear', { teeth: '12.5' }, 'dimension-not-whole /parts/0/dimensions/teeth'],
     ['gear', { teeth: '1000000' }, 'dimension-too-large /parts/0/dimensions/teeth'],
     ['gear', { teeth: '900' }, 'dimensions-contradict /parts/0/dimensions/teeth'],
@@ -168,4 +187,49 @@ describe('dimensions', () => {
 it('the far bore of a link follows its length', () => {
   const datums = shapeOf(resolved(kitPart('link', { length: '80 mm' }))).datums()
   expect(Array.from(datums['bore B'].subarray(9))).toEqual([0.08, 0, 0])
+})
+
+describe('what parts offer to be joined by', () => {
+  const datumsOf = (kind: string, dimensions: Record<string, string> = {}, more: Partial<Part> = {}) =>
+    shapeOf(resolved(kitPart(kind, dimensions, more))).datums()
+  const near = (numbers: ArrayLike<number>) =>
+    [...Array.from(numbers)].map((v) => Math.round(v * 1e9) / 1e9 + 0)
+
+  it('a keyway, in the bore and on the shaft, with its floor facing the key', () => {
+    const hub = datumsOf('disc', { bore: '20 mm', keyWidth: '6 mm', keyDepth: '2.8 mm' }).keyway!
+    expect(near(hub.subarray(9))).toEqual([0.0128, 0, 0])
+    expect(near(hub.subarray(6, 9))).toEqual([-1, 0, 0])
+    const shaft = datumsOf('shaft').keyway!
+    expect(near(shaft.subarray(9))).toEqual([0.0035, 0, 0.035])
+    expect(near(shaft.subarray(6, 9))).toEqual([1, 0, 0])
+    expect(datumsOf('disc').keyway).toBeUndefined()
+    expect(datumsOf('shaft', { keyWidth: '0 mm' }).keyway).toBeUndefined()
+  })
+
+  it('two slots at right angles, along which tongues slide', () => {
+    const disc = datumsOf('coupling-disc')
+    const along = ['slot top', 'slot bottom'].map((name) => near(disc[name]!.subarray(6, 9)))
+    expect(along).toEqual([
+      [1, 0, 0],
+      [0, 1, 0],
+    ])
+    // tongue and slot meet when the faces do: 6 mm deep, 6 mm high
+    const hub = datumsOf('coupling-hub')
+    expect(near(hub.tongue!.subarray(9))).toEqual([0, 0, 0.009])
+    expect(near(disc['slot top']!.subarray(9))).toEqual([0, 0, 0.006])
+  })
+
+  it('the pin axes of a universal joint, square to each other and to the shafts', () => {
+    const cross = datumsOf('cross')
+    expect(near(cross['axis 1']!.subarray(6, 9))).toEqual([1, 0, 0])
+    expect(near(cross['axis 2']!.subarray(6, 9))).toEqual([0, 1, 0])
+    expect(near(datumsOf('fork')['pin axis']!.subarray(6, 12))).toEqual([1, 0, 0, 0, 0, 0])
+  })
+
+  it('what parts of older documents have that do not name a keyway', () => {
+    const part = kitPart('disc')
+    delete part.dimensions.keyWidth
+    delete part.dimensions.keyDepth
+    expect(shapeOf(resolved(part)).datums()).toEqual(datumsOf('disc'))
+  })
 })

@@ -29,12 +29,17 @@ export const shaft = defineShape({
       return { dimension: 'endB', message: 'a keyway needs an end B that is longer than zero' }
     return null
   },
-  datums: ({ length: l, endA, endB, diameter }) => ({
+  datums: ({ length: l, endA, endB, diameter, endDiameter, keyWidth, keyDepth }) => ({
     ...axialDatums(-l / 2 - endA, l / 2 + endB),
     'journal centre': onAxis(0),
     'shoulder A': faceFrame([0, 0, -l / 2], [0, 0, -1], [1, 0, 0]),
     'shoulder B': onAxis(l / 2),
     'end B': onAxis(l / 2 + endB / 2),
+    ...(keyWidth > 0
+      ? {
+          keyway: faceFrame([endDiameter / 2 - keyDepth, 0, l / 2 + endB / 2], [1, 0, 0], [0, 0, 1]),
+        }
+      : {}),
     'journal side': faceFrame([diameter / 2, 0, 0], [1, 0, 0], [0, 1, 0]),
   }),
   solids: ({ diameter, length: l, endDiameter, endA, endB, keyWidth, keyDepth }, _, chords) => {

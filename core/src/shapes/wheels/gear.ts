@@ -2,7 +2,7 @@
  * Spur gear with real involute teeth: origin at the pitch centre in mid-width, z along the axis, x through the middle of a
  * tooth.
  */
-import { boreDimension, boreHoles, boreTooLarge } from './bore'
+import { boreDimension, keyDimensions, keyedHoles, keyedTooLarge, keywayDatum } from './bore'
 import type { Toothing } from '../transmission'
 import { axialDatums, faceFrame } from '../face-frame'
 import { externalFlank, gearRadii, halfToothAngle } from './involute'
@@ -42,7 +42,7 @@ export function toothContradiction({ teeth, pressureAngle, shift }: ToothDimensi
 export const gear = defineShape({
   kind: 'gear',
   noun: 'Spur gear',
-  dimensions: { ...toothDimensions, bore: boreDimension },
+  dimensions: { ...toothDimensions, bore: boreDimension, ...keyDimensions },
   contradiction: (d) => {
     const toothing = toothingOf(d)
     const general = toothContradiction(d)
@@ -53,7 +53,7 @@ export const gear = defineShape({
         dimension: 'shift',
         message: 'the teeth come to a point; take less profile shift or more teeth',
       }
-    return boreTooLarge(d.bore, 2 * root, 'the root circle')
+    return keyedTooLarge(d, 2 * root, 'the root circle')
   },
   datums: (d) => {
     const { width } = d
@@ -61,13 +61,14 @@ export const gear = defineShape({
     return {
       'pitch centre': centre,
       ...{ top, bottom },
+      ...keywayDatum(d, 0),
       'pitch point': faceFrame([gearRadii(toothingOf(d)).pitch, 0, 0], [0, 0, 1], [1, 0, 0]),
     }
   },
   solids: (d, _, chords) => [
     extrude(
       toothedOutline(externalFlank(toothingOf(d)), d.teeth),
-      boreHoles(d.bore, chords),
+      keyedHoles(d, chords),
       -d.width / 2,
       d.width / 2,
     ),

@@ -3,6 +3,7 @@ import { boreDimension, boreTooLarge } from './bore'
 import { axialDatums, faceFrame } from '../face-frame'
 import { revolve } from '../mesh/revolve'
 import { defineShape } from '../shape'
+import { markOption, markSolids } from './mark'
 
 export const wheel = defineShape({
   kind: 'wheel',
@@ -14,6 +15,7 @@ export const wheel = defineShape({
     hub: { label: 'Hub diameter', usual: '20 mm' },
     bore: boreDimension,
   },
+  options: { mark: markOption },
   contradiction: ({ diameter, rim, hub, bore }) => {
     if (diameter - 2 * rim <= hub)
       return { dimension: 'hub', message: 'the hub must be smaller than the inside of the rim' }
@@ -23,12 +25,15 @@ export const wheel = defineShape({
     ...axialDatums(-w / 2, w / 2),
     rim: faceFrame([diameter / 2, 0, 0], [1, 0, 0], [0, 1, 0]),
   }),
-  solids: ({ diameter, width, rim, hub, bore }, _, chords) => {
+  solids: ({ diameter, width, rim, hub, bore }, extras, chords) => {
     const [h, web] = [width / 2, width / 8]
     const inside = diameter / 2 - rim
     const lower = [bore / 2, -h, hub / 2, -h, hub / 2, -web, inside, -web, inside, -h, diameter / 2, -h]
     const upper = [diameter / 2, h, inside, h, inside, web, hub / 2, web, hub / 2, h, bore / 2, h]
-    return [revolve([...lower, ...upper], chords)]
+    return [
+      revolve([...lower, ...upper], chords),
+      ...markSolids(extras, diameter / 2 - 0.9 * rim, diameter / 2 - 0.1 * rim, h),
+    ]
   },
   transmission: ({ diameter }) => ({ kind: 'wheel', diameter }),
 })
