@@ -86,6 +86,8 @@ export { mendScenario } from './advice/scenario-mending'
 
 /* Edit: documents changed by name */
 export { addSpring } from './edits/bodies/add-spring'
+export { bulgeThrough, writtenOut } from './shapes/plates/outline-points'
+export type { OutlineArc, OutlineHole } from './document/format/parts'
 export { datumsOn } from './geometry/places'
 export { frameOfTurns, turnsOf } from './geometry/turns'
 export { countOtherWay, recountedWords, zeroHere } from './edits/joints/counting'

@@ -1,50 +1,64 @@
 <script setup lang="ts">
-/** The points of an outline: drawn on a small sheet of squared paper, or typed as “x, y” line by line. */
-import { parseQuantity } from '@ligamen/core'
+/** The outline of a part with its arcs and holes: drawn on a small sheet of squared paper, or typed line by line. */
+import { parseQuantity, reasons, writtenOut } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
+import { drawingText, readDrawing } from './outline-text'
+import type { Drawing } from './outline-text'
 
-const props = defineProps<{ points: readonly (readonly [Quantity, Quantity])[] }>()
-const emit = defineEmits<{ change: [points: [Quantity, Quantity][]] }>()
+const props = defineProps<{ drawing: Drawing }>()
+const emit = defineEmits<{ change: [drawing: Drawing] }>()
 
 const SHEET = 150
 const asMillimetres = (value: Quantity): number => {
   const read = parseQuantity(value, 'length')
   return read.ok ? read.value * 1000 : 0
 }
-const numbers = computed(() => props.points.map(([x, y]) => [asMillimetres(x), asMillimetres(y)] as const))
+const points = computed(() => props.drawing.outline)
+const numbers = computed(() => points.value.map(([x, y]) => [asMillimetres(x), asMillimetres(y)] as const))
 const reach = computed(() => Math.max(10, ...numbers.value.flat().map(Math.abs)) * 1.25)
 const scale = computed(() => SHEET / 2 / reach.value)
-const drawn = computed(() =>
-  numbers.value.map(([x, y]) => [SHEET / 2 + x * scale.value, SHEET / 2 - y * scale.value] as const),
+const onSheet = ([x, y]: readonly [number, number]) =>
+  [SHEET / 2 + x * scale.value, SHEET / 2 - y * scale.value] as const
+const drawn = computed(() => numbers.value.map(onSheet))
+/** With its arcs. */
+const shape = computed(() => {
+  const bulges = points.value.map((_, k) => props.drawing.arcs?.find(({ from }) => from === k)?.bulge ?? 0)
+  const flat = writtenOut(numbers.value.flat(), bulges, { size: 0, style: 'round' }, 48)
+  return Array.from({ length: flat.length / 2 }, (_, k) =>
+    onSheet([flat[2 * k]!, flat[2 * k + 1]!]).join(','),
+  ).join(' ')
+})
+const holes = computed(() =>
+  (props.drawing.holes ?? []).map(({ x, y, toX, toY, diameter }) => ({
+    from: onSheet([asMillimetres(x), asMillimetres(y)]),
+    to: onSheet([asMillimetres(toX ?? x), asMillimetres(toY ?? y)]),
+    width: asMillimetres(diameter) * scale.value,
+  })),
 )
 const grid = computed(() => 10 ** Math.floor(Math.log10(reach.value)))
 
 const text = ref('')
 const fault = ref('')
 watch(
-  () => props.points,
-  (points) => (text.value = points.map(([x, y]) => `${x}, ${y}`).join('\n')),
+  () => props.drawing,
+  (drawing) => {
+    text.value = drawingText(drawing)
+    fault.value = ''
+  },
   { immediate: true },
 )
 
 function submit() {
-  const rows = text.value.split('\n').filter((line) => line.trim() !== '')
-  const points = rows.map((line) => line.split(/[,;\t]/).map((cell) => cell.trim()))
-  const bad = points.findIndex(
-    (cells) => cells.length !== 2 || cells.some((cell) => !parseQuantity(cell, 'length').ok),
-  )
-  if (bad >= 0) fault.value = `Line ${bad + 1} has to be two lengths, as in “20 mm, 5 mm”.`
-  else if (points.length < 3) fault.value = 'An outline needs three points or more.'
-  else {
+  if (text.value === drawingText(props.drawing)) {
     fault.value = ''
-    emit(
-      'change',
-      points.map(([x, y]) => [withUnit(x!), withUnit(y!)]),
-    )
+    return
   }
+  const read = readDrawing(text.value)
+  fault.value = read.ok ? '' : reasons(read.problems)
+  if (read.ok) emit('change', read.value)
 }
-
-const withUnit = (cell: string): Quantity => (/^[-+\d.]+$/.test(cell) ? `${cell} mm` : cell)
+const change = (outline: [Quantity, Quantity][], arcs = props.drawing.arcs) =>
+  emit('change', { ...props.drawing, outline, ...(arcs ? { arcs } : {}) })
 
 let held = -1
 function place(event: PointerEvent): [Quantity, Quantity] {
@@ -70,17 +84,18 @@ function press(event: PointerEvent) {
     return away(p) + away(q) - Math.hypot(p[0] - q[0], p[1] - q[1])
   })
   held = sides.indexOf(Math.min(...sides)) + 1
-  const points = props.points.map(([x, y]): [Quantity, Quantity] => [x, y])
-  points.splice(held, 0, place(event))
-  emit('change', points)
+  const outline = points.value.map(([x, y]): [Quantity, Quantity] => [x, y])
+  outline.splice(held, 0, place(event))
+  // the sides behind the new point are one further on; the side that it divides becomes straight
+  const arcs = (props.drawing.arcs ?? [])
+    .filter(({ from }) => from !== held - 1)
+    .map(({ from, bulge }) => ({ from: from >= held ? from + 1 : from, bulge }))
+  change(outline, props.drawing.arcs && arcs)
 }
 
 function drag(event: PointerEvent) {
   if (held < 0) return
-  emit(
-    'change',
-    props.points.map(([x, y], k) => (k === held ? place(event) : [x, y])),
-  )
+  change(points.value.map(([x, y], k) => (k === held ? place(event) : [x, y])))
 }
 </script>
 
@@ -97,14 +112,26 @@ function drag(event: PointerEvent) {
       @pointerup="held = -1"
     >
       <path class="axes" :d="`M0 ${SHEET / 2}H${SHEET}M${SHEET / 2} 0V${SHEET}`" />
-      <polygon :points="drawn.map((p) => p.join(',')).join(' ')" />
+      <polygon :points="shape" />
+      <line
+        v-for="(hole, k) in holes"
+        :key="`hole ${k}`"
+        class="hole"
+        :x1="hole.from[0]"
+        :y1="hole.from[1]"
+        :x2="hole.to[0] + 0.01"
+        :y2="hole.to[1]"
+        :stroke-width="hole.width"
+      />
       <circle v-for="(p, k) in drawn" :key="k" :cx="p[0]" :cy="p[1]" r="3.5" />
     </svg>
     <v-textarea
       v-model="text"
-      label="Points x, y"
+      label="Outline, a line for each point"
       :error-messages="fault"
       rows="5"
+      hint="20 mm, 5 mm · 20 mm, 5 mm, arc 0.4 · …, arc through 30 mm, 9 mm · hole x, y, Ø · slot x, y, x, y, width"
+      persistent-hint
       density="compact"
       variant="outlined"
       hide-details="auto"
@@ -140,6 +167,11 @@ polygon {
   fill: rgb(var(--v-theme-primary-soft));
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 1.5;
+}
+
+.hole {
+  stroke: rgb(var(--v-theme-field));
+  stroke-linecap: round;
 }
 
 circle {

@@ -2,6 +2,7 @@
 /** The form of a part about to be made; its ghost in the view follows every field. */
 import { reasons, shapeType } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
+import type { Drawing } from './outline-text'
 import NameField from '~/fields/NameField.vue'
 import OutlineField from './OutlineField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
@@ -22,6 +23,7 @@ const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AX
 function cancel() {
   if (!isForMenu()) maker.cancel()
 }
+const draw = ({ outline, arcs, holes }: Drawing) => maker.change({ ...maker.part!, outline, arcs, holes })
 const setDimension = (name: string) => keep((value: Quantity) => maker.setDimension(name, value))
 const setPlace = (k: number, value: Quantity) => Promise.resolve(maker.setPlace(k, value))
 const setOption = (name: string, value: string) =>
@@ -51,8 +53,8 @@ const setOption = (name: string, value: string) =>
       />
       <OutlineField
         v-if="maker.part!.outline"
-        :points="maker.part!.outline"
-        @change="maker.change({ ...maker.part!, outline: $event })"
+        :drawing="{ ...maker.part!, outline: maker.part!.outline }"
+        @change="draw"
       />
     </div>
     <div class="place">

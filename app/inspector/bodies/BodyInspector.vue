@@ -7,6 +7,8 @@ import BodyPlace from './BodyPlace.vue'
 import EntityActions from '../EntityActions.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
+import OutlineField from '~/build/parts/OutlineField.vue'
+import type { Drawing } from '~/build/parts/outline-text'
 import FaultLine from '~/fields/FaultLine.vue'
 import PartFields from '~/fields/PartFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -49,6 +51,16 @@ const resize = (part: Part, dimension: string, label: string) => (value: Quantit
   mechanism.edit(`${part.name}: ${label.toLowerCase()} ${value}`, (draft) => {
     draft.parts.find((p) => p.id === part.id)!.dimensions[dimension] = value
   })
+
+async function draw(part: Part, { outline, arcs, holes }: Drawing) {
+  const refused = await mechanism.edit(`${part.name}: outline`, (draft) => {
+    Object.assign(
+      draft.parts.find((p) => p.id === part.id)!,
+      { outline, arcs, holes },
+    )
+  })
+  fault.value = reasons(refused)
+}
 
 const choose = (part: Part, name: string, label: string, value: string) =>
   mechanism.edit(`${part.name}: ${label.toLowerCase()}`, (draft) => {
@@ -100,6 +112,9 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
       :resize="(name, label) => resize(part, name, label)"
       @choose="(option, label, value) => choose(part, option, label, value)"
     />
+    <div v-if="part.outline" class="name">
+      <OutlineField :drawing="{ ...part, outline: part.outline }" @change="draw(part, $event)" />
+    </div>
     <PartLook v-if="stage.stage === 'build'" :part="part" />
   </section>
   <BodyMassFacts v-if="stage.stage === 'build'" :body="body" />

@@ -61,17 +61,15 @@ export function resolvePart(part: Part, path: string): Result<ResolvedPart> {
     problems.push(problem('outline-missing', 'outline', `a ${noun} needs the points of its outline.`))
   if (!shape.outline && part.outline !== undefined)
     problems.push(problem('dimension-unknown', 'outline', `a ${noun} has no outline of its own.`))
-  const outline = (part.outline ?? []).flat().map((length) => {
-    const read = parseQuantity(length, 'length')
-    if (read.ok) return read.value
-    problems.push(problem(read.problems[0].code, 'outline', read.problems[0].message))
-    return 0
-  })
+  const drawing = readDrawing(part, shape, problem)
+  problems.push(...drawing.problems)
   if (problems.length > 0 || !options.ok) return fail(...problems)
-  const extras = { options: options.value, outline }
+  const extras = { options: options.value, ...drawing.extras }
   const contradiction = shape.contradiction(dimensions, extras)
   if (!contradiction) return succeed({ shape, dimensions, extras })
-  const place = contradiction.dimension === 'outline' ? 'outline' : `dimensions/${contradiction.dimension}`
+  const { dimension } = contradiction
+  const drawn = { outline: 'outline', outlineHoles: 'holes' }[dimension]
+  const place = drawn ?? `dimensions/${dimension}`
   return fail(problem('dimensions-contradict', place, `${contradiction.message}.`))
 }
 
@@ -108,6 +106,39 @@ function readDimension(
         message: `${label} is ${quantity}; at most ${LARGEST}${dimension === 'length' ? ' m' : ''} can be.`,
       })
     : succeed(value)
+}
+
+/** The outline with its arcs and holes, in SI. Errors: `outline-arc`, `outline-hole`, those of quantities. */
+function readDrawing(
+  part: Part,
+  shape: ShapeType,
+  problem: (code: string, place: string, message: string) => Problem,
+): { readonly problems: Problem[]; readonly extras: Pick<Extras, 'outline' | 'bulges' | 'holes'> } {
+  const problems: Problem[] = []
+  const length = (quantity: Quantity, place: string): number => {
+    const read = parseQuantity(quantity, 'length')
+    if (read.ok) return read.value
+    problems.push(problem(read.problems[0].code, place, read.problems[0].message))
+    return 0
+  }
+  const points = part.outline ?? []
+  const outline = points.flat().map((quantity) => length(quantity, 'outline'))
+  const bulges = points.map(() => 0)
+  for (const [k, { from, bulge }] of (part.arcs ?? []).entries()) {
+    if (from < points.length) bulges[from] = bulge
+    else problems.push(problem('outline-arc', `arcs/${k}/from`, `there is no point ${from + 1} for an arc.`))
+  }
+  const holes = (part.holes ?? []).map(({ x, y, toX, toY, diameter }, k) => {
+    const at = `holes/${k}`
+    const from = [length(x, `${at}/x`), length(y, `${at}/y`)] as const
+    const to = [length(toX ?? x, `${at}/toX`), length(toY ?? y, `${at}/toY`)] as const
+    return { from, to, diameter: length(diameter, `${at}/diameter`) }
+  })
+  if (holes.length > 0 && !shape.takesHoles)
+    problems.push(
+      problem('outline-hole', 'holes', `a ${shape.noun.toLowerCase()} takes no holes of its own.`),
+    )
+  return { problems, extras: { outline, bulges, holes } }
 }
 
 /** The choices of the part, or the usual ones. */

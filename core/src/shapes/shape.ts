@@ -30,6 +30,16 @@ export interface Extras {
   readonly options: Readonly<Record<string, string>>
   /** Points of the outline x0, y0, x1, y1 ... [m]; empty for shapes that draw their own. */
   readonly outline: readonly number[]
+  /** For each point of the outline the bulge of the side that begins there; 0 for a straight one. */
+  readonly bulges: readonly number[]
+  readonly holes: readonly Hole[]
+}
+
+/** A round hole, or a slot from one place to another [m]. */
+export interface Hole {
+  readonly from: readonly [number, number]
+  readonly to: readonly [number, number]
+  readonly diameter: number
 }
 
 /** How finely round things are broken into chords, for a full turn. */
@@ -38,7 +48,8 @@ export const CHORDS = 64
 type Dimensions<D extends string> = Readonly<Record<D, number>>
 
 export interface Contradiction<D extends string = string> {
-  readonly dimension: D | 'outline'
+  /** A dimension, or what is drawn. */
+  readonly dimension: D | 'outline' | 'outlineHoles'
   /** A sentence without its full stop. */
   readonly message: string
 }
@@ -52,6 +63,8 @@ export interface ShapeType<D extends string = string> {
   readonly options?: Readonly<Record<string, OptionSpec>>
   /** The outline that a new part has, for shapes drawn by one [mm]. */
   readonly outline?: readonly (readonly [number, number])[]
+  /** Whether holes may be drawn into its outline. */
+  readonly takesHoles?: boolean
   contradiction(d: Dimensions<D>, extras: Extras): Contradiction<D> | null
   /** Named frames in the part's own frame [m]; z is the main axis, x the zero direction. */
   datums(d: Dimensions<D>, extras: Extras): Readonly<Record<string, Frame>>

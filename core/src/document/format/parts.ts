@@ -4,10 +4,14 @@ import {
   IsBoolean,
   IsHexColor,
   IsIn,
+  IsInt,
   IsNotEmpty,
+  IsNumber,
   IsOptional,
   IsString,
+  Max,
   MaxLength,
+  Min,
 } from 'class-validator'
 import type { Quantity } from '../../units/quantity'
 import { Nested, NestedList } from '../rules/nested'
@@ -41,6 +45,23 @@ export class Placement {
   @IsOptional() @IsDirection() zero?: [number, number, number]
 }
 
+/** A side of an outline that is an arc. */
+export class OutlineArc {
+  /** Place of the point at which the side begins, from 0 on. */
+  @IsInt() @Min(0) @Max(999) from!: number
+  /** Tangent of a quarter of the angle of the arc; positive arcs run counter-clockwise. */
+  @IsNumber() @Min(-10) @Max(10) bulge!: number
+}
+
+/** A round hole in an extruded outline, or a slot where it has a second end. */
+export class OutlineHole {
+  @IsQuantity('length') x!: Quantity
+  @IsQuantity('length') y!: Quantity
+  @IsQuantity('length') diameter!: Quantity
+  @IsOptional() @IsQuantity('length') toX?: Quantity
+  @IsOptional() @IsQuantity('length') toY?: Quantity
+}
+
 /** A shape with its dimensions; the shapes and what they ask for are in `shapes/`. */
 @Entry('part')
 export class Part {
@@ -52,6 +73,8 @@ export class Part {
   @IsOptional() @AreOptions() options?: Record<string, string>
   /** Points of the outline of a drawn part, of two lengths each. */
   @IsOptional() @ArePairs(3, 1000) outline?: [Quantity, Quantity][]
+  @IsOptional() @NestedList(() => OutlineArc, 1000) arcs?: OutlineArc[]
+  @IsOptional() @NestedList(() => OutlineHole, 200) holes?: OutlineHole[]
   /** Of an imported part: the name by which its triangles are stored, the SHA-256 of their content. */
   @IsOptional() @IsContentHash() mesh?: string
   @IsHexColor() @NoMotion() colour!: string

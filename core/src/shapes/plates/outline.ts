@@ -1,24 +1,48 @@
-/** Parts drawn by an outline: extruded along z, or turned about z (points radius, height). */
+/** Parts drawn by an outline of straight sides and arcs: extruded along z with holes, or turned about z (points radius, height). */
 import { axialDatums, faceFrame, onAxis } from '../face-frame'
 import { extrude, twiceArea } from '../mesh/mesh'
+import { holeDatums, holeOutline, holesFault } from './holes'
+import { crampedCorner, pointsOf, writtenOut } from './outline-points'
+import type { Corners } from './outline-points'
 import { revolve } from '../mesh/revolve'
 import { defineShape } from '../shape'
-import type { Contradiction } from '../shape'
+import type { Contradiction, Extras } from '../shape'
 import { CORNER } from '../tolerances'
 
 export const extruded = defineShape({
   kind: 'extruded',
   noun: 'Extruded outline',
-  dimensions: { thickness: { label: 'Thickness', usual: '10 mm' } },
+  dimensions: {
+    thickness: { label: 'Thickness', usual: '10 mm' },
+    corner: { label: 'Corners (0 for sharp)', usual: '0 mm', least: 0, leftOut: 0 },
+  },
+  options: { corners: { label: 'Corners are', choices: { round: 'rounded', chamfer: 'chamfered' } } },
+  takesHoles: true,
   outline: [[0, 0], [60, 0], [60, 20], [20, 20], [20, 50], [0, 50]], // prettier-ignore
-  contradiction: (_, { outline }) => outlineFault(outline),
-  datums: ({ thickness: t }, { outline }) => ({
+  contradiction: (d, extras) => {
+    const cramped = crampedCorner(extras.outline, extras.bulges, cornersOf(d, extras))
+    if (cramped !== null)
+      return {
+        dimension: 'corner',
+        message: `there is no room for the corners of the side after point ${cramped}; make them smaller`,
+      }
+    return outlineFault(sketched(d, extras), extras.outline) ?? holesFault(sketched(d, extras), extras.holes)
+  },
+  datums: ({ thickness: t }, { outline, holes }) => ({
     ...axialDatums(-t / 2, t / 2),
     ...Object.fromEntries(
-      corners(outline).map(([x, y], i) => [`corner ${i + 1}`, faceFrame([x, y, 0], [0, 0, 1], [1, 0, 0])]),
+      pointsOf(outline).map(([x, y], i) => [`corner ${i + 1}`, faceFrame([x, y, 0], [0, 0, 1], [1, 0, 0])]),
     ),
+    ...holeDatums(holes),
   }),
-  solids: ({ thickness: t }, { outline }) => [extrude(forward(outline), [], -t / 2, t / 2)],
+  solids: (d, extras, chords) => [
+    extrude(
+      forward(writtenOut(extras.outline, extras.bulges, cornersOf(d, extras), chords)),
+      extras.holes.map((hole) => holeOutline(hole, chords)),
+      -d.thickness / 2,
+      d.thickness / 2,
+    ),
+  ],
 })
 
 export const turned = defineShape({
@@ -26,35 +50,45 @@ export const turned = defineShape({
   noun: 'Turned outline',
   dimensions: {},
   outline: [[0, 0], [20, 0], [20, 8], [8, 8], [8, 40], [0, 40]], // prettier-ignore
-  contradiction: (_, { outline }) => {
-    const inside = corners(outline).findIndex(([r]) => r < 0)
+  contradiction: (_, { outline, bulges }) => {
+    const points = pointsOf(writtenOut(outline, bulges, SHARP, FEW_CHORDS))
+    const inside = points.findIndex(([r]) => r < -CORNER * Math.max(...outline.map(Math.abs)))
     return inside < 0
-      ? outlineFault(outline)
+      ? outlineFault(points.flat(), outline)
       : {
           dimension: 'outline',
-          message: `point ${inside + 1} lies beyond the axis; a radius is never negative`,
+          message: 'the outline goes beyond the axis; a radius is never negative',
         }
   },
   datums: (_, { outline }) => {
-    const heights = corners(outline).map(([, z]) => z)
+    const heights = pointsOf(outline).map(([, z]) => z)
     return { origin: onAxis(0), ...axialDatums(Math.min(...heights), Math.max(...heights)) }
   },
-  solids: (_, { outline }, chords) => [revolve(forward(outline), chords)],
+  solids: (_, { outline, bulges }, chords) => [
+    revolve(forward(writtenOut(outline, bulges, SHARP, chords)), chords),
+  ],
 })
 
+/** Chords of a full turn when it is looked whether an outline holds. */
+const FEW_CHORDS = 24
+const SHARP: Corners = { size: 0, style: 'round' }
+
+const cornersOf = ({ corner }: { readonly corner: number }, { options }: Extras): Corners => ({
+  size: corner,
+  style: options.corners === 'chamfer' ? 'chamfer' : 'round',
+})
+const sketched = (d: { readonly corner: number }, extras: Extras): number[] =>
+  writtenOut(extras.outline, extras.bulges, cornersOf(d, extras), FEW_CHORDS)
+
 const forward = (outline: readonly number[]): number[] =>
-  twiceArea(outline) > 0
-    ? [...outline]
-    : corners(outline)
-        .reverse()
-        .flatMap(([x, y]) => [x, y])
+  twiceArea(outline) > 0 ? [...outline] : pointsOf(outline).reverse().flat()
 
-const corners = (outline: readonly number[]): [number, number][] =>
-  Array.from({ length: outline.length / 2 }, (_, i) => [outline[2 * i], outline[2 * i + 1]])
-
-/** An outline encloses something and never crosses or touches itself. */
-function outlineFault(outline: readonly number[]): Contradiction<never> | null {
-  const points = corners(outline)
+/**
+ * An outline encloses something and never crosses or touches itself.
+ * @param drawn the points that were given; those of an outline with arcs have other numbers
+ */
+function outlineFault(outline: readonly number[], drawn: readonly number[]): Contradiction<never> | null {
+  const points = pointsOf(outline)
   const n = points.length
   const fault = (message: string) => ({ dimension: 'outline', message }) as const
   if (n < 3) return fault('an outline needs three points or more')
@@ -66,7 +100,11 @@ function outlineFault(outline: readonly number[]): Contradiction<never> | null {
     for (let k = i + 2; k < n; k++) {
       if (i === 0 && k === n - 1) continue
       if (cross(a, b, points[k], points[(k + 1) % n]))
-        return fault(`the outline crosses itself between points ${i + 1} and ${k + 1}`)
+        return fault(
+          outline.length === drawn.length
+            ? `the outline crosses itself between points ${i + 1} and ${k + 1}`
+            : 'the outline crosses itself; look at its arcs and corners',
+        )
     }
   }
   return Math.abs(twiceArea(outline)) < CORNER * size * size ? fault('the outline encloses nothing') : null
