@@ -72,8 +72,16 @@ function usePlacingEdits() {
   return { fault, done, act }
 }
 
-const listedJoints = (made: Copies | null): string =>
-  made && made.joints.length > 0 ? `, each with ${made.joints.join(' and ')}` : ''
+/** What came along with copies, and what did not. */
+function alongWords(made: Copies | null): string {
+  if (!made) return ''
+  const came = made.joints.length > 0 ? `, each with ${made.joints.join(' and ')}` : ''
+  const stayed =
+    made.without.length > 0
+      ? `, without ${made.without.join(' and ')}: what hangs together there is joined to several bodies`
+      : ''
+  return came + stayed
+}
 
 export const usePlacingToolsStore = defineStore('placing-tools', () => {
   const mechanism = useMechanismStore()
@@ -99,7 +107,7 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
     await act(
       `${edit} ${names.value}`,
       (draft) => (made = copyTo(draft, frames.value, members, moves, withOthers.value)).document,
-      () => `${moves.length} more of ${names.value}${listedJoints(made)}.`,
+      () => `${moves.length} more of ${names.value}${alongWords(made)}.`,
     )
     if (fault.value === '') selection.selectAll(made!.ids.map((id) => ({ kind: kindOf(id), id })))
   }

@@ -1,6 +1,6 @@
 /**
  * Copies of bodies and groups: at a distance, in a row, in a circle. A copy brings what joins its members, the drivers of
- * that, and the joints to a body that stays, where its members are tied to one alone; what is fixed to ground stays so.
+ * that, and the joints to a body that stays, where what hangs together is tied to one alone; what is fixed to ground stays so.
  */
 import { copyEntries } from '../../document/copying'
 import type { OutwardJoints } from '../../document/copying'
@@ -21,6 +21,8 @@ export interface Copies {
   readonly copies: readonly ReadonlyMap<string, string>[]
   /** Joints to a body that stays which came along, by their names. */
   readonly joints: readonly string[]
+  /** Those that did not, since they lead to several bodies. */
+  readonly without: readonly string[]
 }
 
 /**
@@ -36,7 +38,10 @@ export function copyTo(
   withOthers = true,
 ): Copies {
   const bodies = bodiesOf(document, ids)
-  const leading = withOthers ? leadingOut(document, new Set(bodies)) : []
+  const out = withOthers ? leadingOut(document, new Set(bodies)) : { come: [], stay: [] }
+  const leading = out.come
+  const named = (joints: readonly LeadingOut[]) =>
+    joints.map(({ joint }) => document.joints.find(({ id }) => id === joint)!.name)
   const copies: ReadonlyMap<string, string>[] = []
   let draft = document
   for (const move of moves) {
@@ -58,7 +63,8 @@ export function copyTo(
     document: draft,
     ids: copies.flatMap((copied) => ids.map((id) => copied.get(id)!)),
     copies,
-    joints: leading.map(({ joint }) => document.joints.find(({ id }) => id === joint)!.name),
+    joints: named(leading),
+    without: named(out.stay),
   }
 }
 
@@ -68,14 +74,34 @@ interface LeadingOut {
   readonly datum: string
 }
 
-/** Joints to the only body outside that the bodies are joined to; none when there are several such bodies. */
-function leadingOut(document: MechanismDocument, bodies: ReadonlySet<string>): LeadingOut[] {
+/**
+ * Joints that lead out of the selection. They can come along for bodies that hang together, by joints among them, where all of
+ * them lead to one body: a copy joined to two neighbours at once would hold these.
+ */
+function leadingOut(
+  document: MechanismDocument,
+  bodies: ReadonlySet<string>,
+): { readonly come: LeadingOut[]; readonly stay: LeadingOut[] } {
   const bodyOf = new Map(document.datums.map(({ id, body }) => [id, body]))
-  const found = document.joints.flatMap(({ id, from, to }) => {
-    const [a, b] = [bodies.has(bodyOf.get(from)!), bodies.has(bodyOf.get(to)!)]
-    return a === b ? [] : [{ joint: id, datum: a ? to : from }]
-  })
-  return new Set(found.map(({ datum }) => bodyOf.get(datum))).size === 1 ? found : []
+  const together = new Map([...bodies].map((id) => [id, id]))
+  const first = (id: string): string => {
+    const up = together.get(id)!
+    return up === id ? id : first(up)
+  }
+  const found: (LeadingOut & { readonly inside: string })[] = []
+  for (const { id, from, to } of document.joints) {
+    const [a, b] = [bodyOf.get(from)!, bodyOf.get(to)!]
+    if (bodies.has(a) && bodies.has(b)) together.set(first(a), first(b))
+    else if (bodies.has(a)) found.push({ joint: id, datum: to, inside: a })
+    else if (bodies.has(b)) found.push({ joint: id, datum: from, inside: b })
+  }
+  const outside = new Map<string, Set<string>>()
+  for (const { datum, inside } of found) {
+    const set = first(inside)
+    outside.set(set, (outside.get(set) ?? new Set()).add(bodyOf.get(datum)!))
+  }
+  const comes = ({ inside }: { readonly inside: string }) => outside.get(first(inside))!.size === 1
+  return { come: found.filter(comes), stay: found.filter((one) => !comes(one)) }
 }
 
 /** Where the joints are made on the body that stays: as far from their copies as the originals are. */

@@ -64,8 +64,9 @@ export const couplingDisc = defineShape({
   },
   datums: ({ thickness: t, slotDepth: depth }) => ({
     ...axialDatums(-t / 2, t / 2),
-    'slot top': faceFrame([0, 0, t / 2 - depth / 2], [1, 0, 0], [0, 0, 1]),
-    'slot bottom': faceFrame([0, 0, -t / 2 + depth / 2], [0, 1, 0], [0, 0, -1]),
+    // x into the disc, as that of a tongue points out of its hub
+    'slot top': faceFrame([0, 0, t / 2 - depth / 2], [1, 0, 0], [0, 0, -1]),
+    'slot bottom': faceFrame([0, 0, -t / 2 + depth / 2], [0, 1, 0], [0, 0, 1]),
     'floor top': onAxis(t / 2 - depth),
     'floor bottom': faceFrame([0, 0, -t / 2 + depth], [0, 0, -1], [1, 0, 0]),
   }),

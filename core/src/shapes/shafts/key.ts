@@ -14,7 +14,9 @@ export const key = defineShape({
   contradiction: () => null,
   datums: ({ length, height }) => ({
     ...axialDatums(-height / 2, height / 2),
-    // x along the key: what lies on the floor of a keyway has its axis there
+    // z into the key and x along it: the floor of a shaft's keyway is at the seat, that of a hub's at the crown
+    seat: faceFrame([0, 0, -height / 2], [0, 0, 1], [1, 0, 0]),
+    crown: faceFrame([0, 0, height / 2], [0, 0, -1], [1, 0, 0]),
     'end A': faceFrame([-length / 2, 0, 0], [-1, 0, 0], [0, 0, 1]),
     'end B': faceFrame([length / 2, 0, 0], [1, 0, 0], [0, 0, 1]),
   }),

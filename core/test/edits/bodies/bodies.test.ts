@@ -133,8 +133,27 @@ describe('moving and copying', () => {
 
   it('what is tied to several bodies that stay comes alone', () => {
     const document = arm()
-    const { document: copied, joints } = copyTo(document, framesOf(document), ['arm'], [moved([0, 0, 0.1])])
-    expect([joints, copied.joints.length]).toEqual([[], 2])
+    const made = copyTo(document, framesOf(document), ['arm'], [moved([0, 0, 0.1])])
+    expect([made.joints, made.without, made.document.joints.length]).toEqual([[], ['Shoulder', 'Elbow'], 2])
+  })
+
+  it('of bodies that do not hang together each brings the joint to its own neighbour', () => {
+    const shop = new Workshop()
+      .body('frame', 'plate')
+      .body('shaft', 'cylinder')
+      .body('cam', 'cam', {}, { position: [0.1, 0, 0] })
+      .body('follower', 'box', {}, { position: [0, 0.1, 0] })
+    const drive = joined(
+      shop.document,
+      'revolute',
+      'Drive',
+      feature('shaft', 'bottom'),
+      feature('frame', 'top'),
+    )
+    const seat = joined(drive, 'rigid', 'Seat', feature('cam', 'cam axis'), feature('shaft', 'top'))
+    const document = joined(seat, 'prismatic', 'Guide', feature('follower', 'right'), feature('frame', 'top'))
+    const made = copyTo(document, framesOf(document), ['cam', 'follower'], [moved([0, 0, 0.05])])
+    expect([made.joints, made.without]).toEqual([['Seat', 'Guide'], []])
   })
 
   it('six wheels are one with its joint and its motor, five times copied; copies are copied again', () => {

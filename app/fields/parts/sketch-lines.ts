@@ -1,0 +1,66 @@
+/** A mesh as a person would sketch it: its feature edges and its outline, seen from a corner. */
+import type { Mesh } from '@ligamen/core'
+
+/** The way one looks, from the right, the front and above. */
+const projected = (x: number, y: number, z: number): [number, number] => [
+  0.94 * x + 0.34 * y,
+  -(0.82 * z + 0.5 * y - 0.18 * x),
+]
+
+/** Ends of the lines of a sketch, two points a line, to the right and down. */
+export function sketchLines({ positions, edges }: Mesh): [number, number][] {
+  const points: [number, number][] = []
+  for (let k = 0; k < edges.length; k += 3) points.push(projected(edges[k]!, edges[k + 1]!, edges[k + 2]!))
+  points.push(...outline(positions))
+  return points
+}
+
+/** What the points cover: left, top, right, bottom. */
+export function extentOf(points: readonly (readonly [number, number])[]): [number, number, number, number] {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const [x, y] of points) {
+    left = Math.min(left, x)
+    right = Math.max(right, x)
+    top = Math.min(top, y)
+    bottom = Math.max(bottom, y)
+  }
+  return [left, top, right, bottom]
+}
+
+/** The path of an SVG. @param place where a point of the sketch is drawn */
+export function pathOf(
+  points: readonly (readonly [number, number])[],
+  place: (point: readonly [number, number]) => readonly [number, number],
+): string {
+  const shown = points.map((point) => place(point).map((v) => v.toFixed(1)))
+  let path = ''
+  for (let k = 0; k < shown.length; k += 2) path += `M${shown[k]!.join(' ')}L${shown[k + 1]!.join(' ')}`
+  return path
+}
+
+/** Sides at which the surface turns away from the viewer: those shared by a triangle seen from the front and one from behind. */
+function outline(positions: Float32Array): [number, number][] {
+  const sides = new Map<string, boolean>()
+  const found: [number, number][] = []
+  for (let t = 0; t < positions.length; t += 9) {
+    const corners = [0, 3, 6].map((k) =>
+      projected(positions[t + k]!, positions[t + k + 1]!, positions[t + k + 2]!),
+    )
+    const [a, b, c] = corners as [[number, number], [number, number], [number, number]]
+    const front = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]) < 0
+    for (const [p, q] of [
+      [a, b],
+      [b, c],
+      [c, a],
+    ] as const) {
+      const key = [p, q]
+        .map((v) => v.map((x) => x.toFixed(6)).join())
+        .sort()
+        .join(' ')
+      const other = sides.get(key)
+      if (other === undefined) sides.set(key, front)
+      else if (other !== front) found.push(p, q)
+    }
+  }
+  return found
+}
