@@ -29,6 +29,13 @@ const coming = computed(() => {
     effect.comes === 'first' ? (['first', 'second'] as const) : (['second', 'first'] as const)
   return `${bodyOf(mover)} comes to ${bodyOf(stayer)}.`
 })
+/** Which pick is what, where that matters: "The pin is on Slider, the slot on Platform." */
+const sides = computed(() => {
+  const named = jointType(maker.kind)?.sides
+  return named && maker.first && maker.second
+    ? `The ${named[1]} is on ${bodyOf('first')}, the ${named[0]} on ${bodyOf('second')}.`
+    : ''
+})
 const canSwitch = computed(() => maker.effect !== null && maker.effect.comes !== 'both' && !maker.inPlace)
 
 function switchSides() {
@@ -104,7 +111,8 @@ function switchSides() {
       the joint would do is said here and played on the model before anything is made.
     </template>
     <template #outcome
-      ><p v-if="coming" class="coming">{{ coming }}</p></template
+      ><p v-if="coming" class="coming">{{ coming }}</p>
+      <p v-if="sides" class="muted">{{ sides }}</p></template
     >
     <template #ways>
       <v-btn v-if="maker.first || maker.second" @click="maker.clear">Clear picks</v-btn>

@@ -16,7 +16,9 @@ export function rejoinInPlace(
   kind: string,
 ): MechanismDocument | null {
   const joint = document.joints.find((j) => j.id === id)!
-  const [first, second] = [joint.from, joint.to].map((datum) => document.datums.find((d) => d.id === datum)!)
+  // of a joint whose sides play different parts the second pick is the first one
+  const ends = jointType(kind)?.sides ? [joint.to, joint.from] : [joint.from, joint.to]
+  const [first, second] = ends.map((datum) => document.datums.find((d) => d.id === datum)!)
   const rest = { ...copyOf(document), joints: document.joints.filter((j) => j.id !== id) }
   const draft = draftJoint(rest, poses, {
     kind,

@@ -86,8 +86,9 @@ export function draftJoint(
     id,
     name: proposal.name,
     kind: proposal.kind,
-    from: staying.id,
-    to: moving.id,
+    ...(jointType(proposal.kind)?.sides
+      ? { from: first === stays ? moving.id : staying.id, to: first === stays ? staying.id : moving.id }
+      : { from: staying.id, to: moving.id }),
     ...(proposal.lead === undefined ? {} : { lead: proposal.lead }),
   })
   writePoses(draft, frames)
@@ -136,11 +137,14 @@ export function presentOffset(
   const { from, to } = draft.value.document.joints.find(({ id }) => id === draft.value.joint)!
   const places = datumFrames(draft.value.document, [from, to])
   if (!places.ok) return places
-  const [stays, moves] = [from, to].map((id, k) => {
+  const staying = proposal[draft.value.comes === 'second' ? 'first' : 'second'].body
+  const ends = [from, to].map((id, k) => {
     const { body } = draft.value.document.datums.find((datum) => datum.id === id)!
     const index = document.bodies.findIndex((b) => b.id === body)
-    return multiply(frameOfPose(poses, index), places.value[k])
+    return { body, frame: multiply(frameOfPose(poses, index), places.value[k]) }
   })
+  // that of the pick which stays says which way the offset counts
+  const [stays, moves] = ends.sort((a) => (a.body === staying ? -1 : 1)).map(({ frame }) => frame)
   return succeed(dot(subtract(originOf(moves), originOf(stays)), axisOf(stays, 2)))
 }
 
@@ -243,8 +247,10 @@ function seat(
   if (!atZero || !turns) return succeed(seated)
   // turned back about the axis, so that the zero directions agree
   const { datums } = opened.value.mechanism.geometry
-  const from = multiply(frameOfPose(poses, 1 - index), datums.get(made.from)!.frame)
-  const to = multiply(seated, datums.get(made.to)!.frame)
+  const ends = [made.from, made.to].map((id) => datums.get(id)!)
+  const [there, own] = ends[1].body === index ? ends : [ends[1], ends[0]]
+  const from = multiply(frameOfPose(poses, 1 - index), there.frame)
+  const to = multiply(seated, own.frame)
   const angle = Math.atan2(
     to[0] * from[3] + to[1] * from[4] + to[2] * from[5],
     to[0] * from[0] + to[1] * from[1] + to[2] * from[2],

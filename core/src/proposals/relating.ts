@@ -11,7 +11,12 @@ import { cross, dot, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import type { PickedCoordinate, Proposal, TransmittingPart } from '../mechanism/relations/proposal'
+import type {
+  PickedCoordinate,
+  PickedDatum,
+  Proposal,
+  TransmittingPart,
+} from '../mechanism/relations/proposal'
 import { relationType, relationTypes } from '../mechanism/relations/registry'
 import { shapeOf } from '../geometry/parts'
 import { openModel } from '../model/model'
@@ -24,6 +29,7 @@ import { datumOf } from '../document/picks'
 import type { DatumPick } from '../document/picks'
 import { listed } from '../wording'
 import { gearingArrows } from './arrows'
+import { datumFrames } from './joining'
 import { ON_AXIS } from './tolerances'
 
 export interface RelationDraft {
@@ -116,7 +122,7 @@ export function draftRelation(model: Model, wish: RelationWish): Result<Relation
   const picked = pickedCoordinates(model, wish.refs)
   if (!picked.ok) return picked
   const document = copyOf(model.document)
-  const datum = wish.datum ? datumOf(document, wish.datum) : null
+  const datum = wish.datum ? pickedDatum(model, document, wish.datum) : null
   const [first, ...others] = picked.value
   const sets = wish.each ? others.map((other) => [first, other]) : [picked.value]
   const relations: AnyRelation[] = []
@@ -156,6 +162,16 @@ function pickedCoordinates(model: Model, refs: readonly CoordinateRef[]): Result
     picked.push(side.value)
   }
   return succeed(picked)
+}
+
+/** The datum of a pick, made where it is not there yet, with its place in ground; null where its body has none. */
+function pickedDatum(model: Model, draft: MechanismDocument, pick: DatumPick): PickedDatum | null {
+  const id = datumOf(draft, pick)
+  const frames = datumFrames(draft, [id])
+  const body = draft.bodies.findIndex((one) => one.id === pick.body)
+  if (!frames.ok || body < 0) return null
+  const { poses } = readStanding(model, model.home)
+  return { id, place: originOf(multiply(frameOfPose(poses, body), frames.value[0])) }
 }
 
 function unsuited(picked: readonly PickedCoordinate[], kind: string | undefined): Result<never> {
@@ -208,7 +224,7 @@ const CONTRADICTIONS = new Set(['cannot-assemble', 'conflict', 'joints-contradic
 /** What suits the picked coordinates and their parts best; of the kind that is wished for alone. */
 function bestProposal(
   picked: readonly PickedCoordinate[],
-  datum: string | null,
+  datum: PickedDatum | null,
   wished: string | undefined,
 ): { kind: string; proposal: Proposal } | null {
   let best: { kind: string; proposal: Proposal } | null = null

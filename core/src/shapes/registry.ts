@@ -5,6 +5,7 @@ import { bracket } from './plates/bracket'
 import { cam } from './wheels/cam'
 import { couplingDisc, couplingHub } from './couplings/coupling'
 import { cross, fork } from './couplings/universal'
+import { barrel, pistonRod } from './shafts/hydraulic'
 import { key } from './shafts/key'
 import { cylinder } from './shafts/cylinder'
 import { disc } from './wheels/disc'
@@ -32,6 +33,7 @@ import { wheel } from './wheels/wheel'
 const all: readonly ShapeType[] = [
   ...[box, plate, bracket, link, bentLink, lever],
   ...[cylinder, shaft, tube, key, springSeat],
+  ...[barrel, pistonRod],
   ...[disc, wheel, spokedWheel, ratchet, pawl],
   ...[gear, internalGear, rack, pulley, drum],
   ...[cam, indexWheel, pinWheel, spindle, nut],

@@ -193,3 +193,24 @@ describe('a loop closed at the wall', () => {
     expect(mended.mobility).toMatchObject({ mobility: 1, redundant: [] })
   })
 })
+
+describe('a joint whose sides play different parts', () => {
+  it.each(['first', 'second'] as const)('has its slot at the second pick, whichever comes: %s', (comes) => {
+    const { document } = new Workshop()
+      .body('base', 'plate')
+      .body('slider', 'box', {}, { position: [0.1, 0.2, 0] })
+      .body('rail', 'plate', { slotLength: '40 mm' }, { position: [0.3, 0.1, 0.02] })
+    const proposal = {
+      kind: 'pin-in-slot',
+      name: 'Guide',
+      first: feature('slider', 'top'),
+      second: feature('rail', 'top'),
+      comes,
+      turn: '0 deg',
+    }
+    const { draft } = consider(modelOf(document), proposal)
+    const joint = draft.document.joints[0]!
+    const bodyOf = (id: string) => draft.document.datums.find((datum) => datum.id === id)!.body
+    expect([bodyOf(joint.from), bodyOf(joint.to), draft.comes]).toEqual(['rail', 'slider', comes])
+  })
+})

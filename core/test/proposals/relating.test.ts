@@ -207,6 +207,21 @@ describe('relations that are wished for', () => {
     expect(considerRelation(model, draft).sentence).toBe('1 turn of drum-pin winds 125.66 mm of cord')
   })
 
+  it.each([
+    [0.02, true],
+    [-0.02, false],
+  ])('let a cord hang straight down to a load beside the axle at %f', (x, reversed) => {
+    // the axle points at the viewer of the front: on the right a cord leaves the drum clockwise
+    const model = new Sketch()
+      .body('drum', 'load')
+      .hinge('axle', 'ground', 'drum', [0, 0, 0.3], { axis: [0, -1, 0], zero: [1, 0, 0] })
+      .slide('lift', 'ground', 'load', [x, 0, 0], [0, 0, 1])
+      .open()
+    const datum = at('load', { position: [x, 0, 0] }, 'hook')
+    const draft = value(draftRelation(model, { refs: [{ joint: 'axle' }], kind: 'cord', datum }))
+    expect(draft.relation.reversed === true).toBe(reversed)
+  })
+
   it('relate the first position to each of the others, all of one kind', () => {
     const model = sketch().open()
     const refs = ['way', 'drum-pin', 'wheel-pin'].map((joint) => ({ joint }))

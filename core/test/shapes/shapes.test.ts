@@ -149,6 +149,8 @@ describe('dimensions', () => {
     ['pawl', { length: '10 mm' }, 'dimensions-contradict /parts/0/dimensions/length'],
     ['lever', { length: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/length'],
     ['spoked-wheel', { spoke: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/spoke'],
+    ['barrel', { bore: '30 mm' }, 'dimensions-contradict /parts/0/dimensions/bore'],
+    ['piston-rod', { diameter: '20 mm' }, 'dimensions-contradict /parts/0/dimensions/diameter'],
     ['spring-seat', { bore: '12 mm' }, 'dimensions-contradict /parts/0/dimensions/bore'],
     ['gear', { teeth: '12.5' }, 'dimension-not-whole /parts/0/dimensions/teeth'],
     ['gear', { teeth: '1000000' }, 'dimension-too-large /parts/0/dimensions/teeth'],

@@ -28,6 +28,8 @@ export interface JointType {
   readonly noun: string
   readonly freedoms: readonly Freedom[]
   readonly closing: readonly Condition[]
+  /** What its first and second datum are, where they play different parts: the second pick is the first of them. */
+  readonly sides?: readonly [string, string]
   /** True when the slide along z follows the turn about z by the joint's lead: one more closing row. */
   readonly hasLead?: boolean
 }

@@ -10,6 +10,7 @@ import { defineJoint, rotation, translation } from './joint-type'
 export const pinInSlot = defineJoint({
   kind: 'pin-in-slot',
   noun: 'Pin in slot',
+  sides: ['slot', 'pin'],
   freedoms: [translation('s', Axis.X), rotation('angle')],
   closing: [slide(Axis.Y), slide(Axis.Z), square(Axis.X, Axis.Z), square(Axis.Y, Axis.Z)],
 })

@@ -9,6 +9,10 @@ import { Nested } from '../../document/rules/nested'
 import { RefTo } from '../../document/rules/references'
 import { IsId, IsQuantity } from '../../document/rules/rules'
 import type { Quantity } from '../../units/quantity'
+import { inverse, multiply, ORIGIN } from '../../maths/frame'
+import type { Frame } from '../../maths/frame'
+import { moved } from '../../maths/rigid-motion'
+import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
@@ -56,9 +60,10 @@ export const cord = defineRelation<CordOnDrum>({
     if (picked.length !== 1 || datum === null || picked[0].motion === 'slide') return null
     const drum = carried(picked[0], 'wheel') ?? carried(picked[0], 'pulley')
     const diameter = drum ? millimetres(drum.diameter) : '40 mm'
+    const isReversed = hangsBackwards(picked[0].frame, datum.place, (drum?.diameter ?? 0.04) / 2)
     return {
       fit: drum ? Fit.round : Fit.none,
-      fields: { a: picked[0].ref, datum, diameter },
+      fields: { a: picked[0].ref, datum: datum.id, diameter, ...(isReversed ? { reversed: true } : {}) },
       basis: drum ? `a diameter of ${diameter}` : null,
     }
   },
@@ -102,3 +107,20 @@ export const cord = defineRelation<CordOnDrum>({
     })
   },
 })
+
+/** Whether the free part hangs down more steeply where the cord leaves the drum clockwise. @param drum its frame in ground */
+function hangsBackwards(drum: Frame, place: Vector, radius: number): boolean {
+  const there = multiply(inverse(drum), moved(place))
+  const [x, y] = [there[ORIGIN], there[ORIGIN + 1]]
+  const away = Math.hypot(x, y)
+  if (!(away > radius)) return false
+  const rise = ([1, -1] as const).map((side) => {
+    const angle = Math.atan2(y, x) - side * Math.acos(radius / away)
+    // z of the way from the drum to the place, in ground
+    return side * (-Math.sin(angle) * drum[2] + Math.cos(angle) * drum[5])
+  })
+  return rise[1] < rise[0] - STEEPER
+}
+
+/** By how much one way has to be steeper than the other to be taken [-]. */
+const STEEPER = 1e-9

@@ -1,6 +1,7 @@
 /** What relations are proposed from: picked coordinates, and the parts that their joints carry. */
 import type { CoordinateRef } from '../../document/format/relations'
 import type { Frame } from '../../maths/frame'
+import type { Vector } from '../../maths/vector'
 import { typedPosition } from '../../units/format'
 import type { Transmission } from '../../shapes/transmission'
 
@@ -23,6 +24,13 @@ export interface PickedCoordinate {
   readonly frame: Frame
   readonly parts: readonly TransmittingPart[]
   readonly value: number
+}
+
+/** A datum that is picked beside joint positions. */
+export interface PickedDatum {
+  readonly id: string
+  /** In ground [m]. */
+  readonly place: Vector
 }
 
 /** How well a proposal suits the parts; the best one is made. */

@@ -6,7 +6,7 @@ import type { AnyRelation, CoordinateRef } from '../../document/format/relations
 import type { Result } from '../../result'
 import type { Reading } from '../reading'
 import type { Constructor } from '../../document/rules/nested'
-import type { PickedCoordinate, Proposal, TransmittingPart } from './proposal'
+import type { PickedCoordinate, PickedDatum, Proposal, TransmittingPart } from './proposal'
 import type { Vector } from '../../maths/vector'
 import type { Curve, Pair } from '../rows'
 import type { Gearing } from './gearing'
@@ -91,9 +91,9 @@ export interface RelationType<R extends AnyRelation> {
   readonly toothed?: boolean
   /**
    * What it would be among picked coordinates, by the parts that they carry; null when it does not suit them.
-   * @param datum id of the datum that is picked with them
+   * @param datum that is picked with them
    */
-  propose(picked: readonly PickedCoordinate[], datum: string | null): Proposal | null
+  propose(picked: readonly PickedCoordinate[], datum: PickedDatum | null): Proposal | null
   /** Errors: `relation-ratio` and those of the context; their paths are relative to the relation. */
   equation(relation: R, context: RelationContext): Result<Equation>
 }
