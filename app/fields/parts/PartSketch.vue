@@ -30,11 +30,7 @@ const label = computed(() =>
 
 <template>
   <figure v-if="lines">
-    <svg
-      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-      role="img"
-      :aria-label="label ? `What ${label.toLowerCase()} changes` : 'Sketch of the part'"
-    >
+    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" aria-label="Sketch of the part">
       <path v-if="changed" class="changed" :d="pathOf(changed, place)" />
       <path class="now" :d="pathOf(lines, place)" />
     </svg>

@@ -48,7 +48,7 @@ function fit() {
   const { width: room, height: tall } = dimensions.value
   const fits = (width! + 120) * READABLE <= room && (height! + HEIGHT) * READABLE <= tall
   const near = graph.value.nodes.map(({ id }) => id).filter((id) => focus.value.has(id))
-  if (fits || isEverything.value) void fitView({ padding: 0.06, maxZoom: 1.1 })
+  if (fits || isEverything.value || !isLarge.value) void fitView({ padding: 0.06, maxZoom: 1.1 })
   else if (near.length > 0) void fitView({ nodes: near, padding: 0.4, minZoom: READABLE, maxZoom: 0.9 })
   else {
     const ground = graph.value.nodes.find(({ grounded }) => grounded)
