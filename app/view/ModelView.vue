@@ -3,10 +3,11 @@
  * The 3D view of the mechanism: drag a body that can move to move it, drag elsewhere (or with Alt) to orbit, right-drag to
  * pan, wheel to zoom, click to select or to pick a datum.
  */
-import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import { mdiEyeOutline, mdiFitToScreenOutline, mdiTapeMeasure } from '@mdi/js'
 import AxisSign from './AxisSign.vue'
 import ViewMenu from './ViewMenu.vue'
 import { usePlacing } from '~/model/pose/usePlacing'
+import { useRuleStore } from '~/view/rule'
 import { useSeenStore } from '~/view/seen'
 import { viewActions } from '~/view/view-actions'
 import { useModelPointer } from '~/view/pointer/useModelPointer'
@@ -22,10 +23,16 @@ const picking = usePickingStore()
 const visibility = useVisibilityStore()
 const gestures = useGesturesStore()
 const seen = useSeenStore()
+const rule = useRuleStore()
 const { bodies } = usePlacing()
 const spacing = computed(() => Number((1000 * (seen.grid ?? 0)).toPrecision(3)))
 const actions = computed(() =>
-  viewActions({ look, lookBack }, bodies.value, seen.parallel, (on) => (seen.parallel = on)),
+  viewActions(
+    { look, lookBack, measure: rule.start },
+    bodies.value,
+    seen.parallel,
+    (on) => (seen.parallel = on),
+  ),
 )
 defineExpose({ picture, actions, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
 </script>
@@ -53,6 +60,15 @@ defineExpose({ picture, actions, bounds: (ids?: readonly string[]) => view.value
         @click="look(null)"
       />
       <ViewMenu :actions="actions" />
+      <v-btn
+        color="surface"
+        variant="flat"
+        :icon="mdiTapeMeasure"
+        aria-label="Measure between two places"
+        title="Measure between two places"
+        :aria-pressed="rule.open"
+        @click="rule.open ? rule.end() : rule.start()"
+      />
       <v-btn
         v-if="visibility.anythingAway"
         color="surface"

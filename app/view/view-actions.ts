@@ -14,11 +14,12 @@ export interface ViewAction {
 export interface Looking {
   readonly look: (side: Side | null, ids?: readonly string[]) => void
   readonly lookBack: () => void
+  readonly measure: () => void
 }
 
 /** @param bodies that are selected */
 export function viewActions(
-  { look, lookBack }: Looking,
+  { look, lookBack, measure }: Looking,
   bodies: readonly string[],
   parallel: boolean,
   setParallel: (on: boolean) => void,
@@ -39,6 +40,7 @@ export function viewActions(
       enabled: true,
       run: () => look(side),
     })),
+    { id: 'measure', name: 'Measure between two places', keys: 'V M', enabled: true, run: measure },
     { id: 'view-back', name: 'Previous view', keys: 'V V', enabled: true, run: lookBack },
     {
       id: 'parallel',

@@ -153,6 +153,7 @@ export type { ResolvedPart } from './geometry/parts'
 /* Frames and places */
 export { axisOf, FRAME, identityFrame, inverse, multiply, ORIGIN, originOf } from './maths/frame'
 export type { Frame } from './maths/frame'
+export { dot, norm, subtract } from './maths/vector'
 export { readQuaternion } from './maths/quaternion'
 export { moved, turnedAbout } from './maths/rigid-motion'
 export { placedFrames } from './geometry/datums'

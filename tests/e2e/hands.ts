@@ -63,6 +63,17 @@ export async function choose(
   await expect(page.getByRole('option')).toHaveCount(0)
 }
 
+/** Chooses a name in each of two or more fields with a list, by typing it. */
+export async function chooseNames(
+  within: ReturnType<Page['getByRole']>,
+  names: Readonly<Record<string, string>>,
+): Promise<void> {
+  for (const [label, name] of Object.entries(names)) {
+    await within.getByRole('combobox', { name: label, exact: true }).fill(name)
+    await within.page().getByRole('option', { name, exact: true }).click()
+  }
+}
+
 interface JointWish {
   kind?: string
   name: string
@@ -75,14 +86,7 @@ export async function proposeJoint(page: Page, { kind, name, first, second }: Jo
   const form = page.getByRole('form', { name: 'New joint' })
   if (kind) await choose(page, form.getByRole('combobox', { name: 'Kind of joint' }), kind)
   await form.getByLabel('Name', { exact: true }).fill(name)
-  for (const [label, pick] of [
-    ['First pick', first],
-    ['Second pick', second],
-  ] as const) {
-    const field = form.getByRole('combobox', { name: label, exact: true })
-    await field.fill(pick)
-    await page.getByRole('option', { name: pick, exact: true }).click()
-  }
+  await chooseNames(form, { 'First pick': first, 'Second pick': second })
 }
 
 export async function makeJoint(page: Page, wish: JointWish): Promise<void> {

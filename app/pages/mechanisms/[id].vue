@@ -8,6 +8,7 @@ import ConnectDock from '~/connect/ConnectDock.vue'
 import JointPositions from '~/connect/poses/JointPositions.vue'
 import InspectorPanel from '~/inspector/InspectorPanel.vue'
 import ModelView from '~/view/ModelView.vue'
+import RuleCard from '~/workspace/RuleCard.vue'
 import NavigatorPanel from '~/workspace/navigator/NavigatorPanel.vue'
 import DriveDock from '~/workspace/DriveDock.vue'
 import { useLayoutStore } from '~/workspace/layout'
@@ -121,7 +122,7 @@ async function copy() {
               <template #notices>
                 <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
               </template>
-              <ModelView ref="view" />
+              <ModelView ref="view"><RuleCard /></ModelView>
             </MiddlePane>
           </Pane>
           <Pane v-if="kept.open.right" :size="kept.right" :min-size="14"><InspectorPanel /></Pane>

@@ -1,6 +1,16 @@
 /** Datums of one's own and where bodies stand: typed, picked, named, joined to, moved, kept and deleted. */
 import { expect, test } from '../fixtures'
-import { choose, inspector, makeJoint, makePart, openEmpty, outline, reading, stage } from '../hands'
+import {
+  choose,
+  chooseNames,
+  inspector,
+  makeJoint,
+  makePart,
+  openEmpty,
+  outline,
+  reading,
+  stage,
+} from '../hands'
 import type { Page } from '@playwright/test'
 
 const form = (page: Page) => page.getByRole('form', { name: 'New datum' })
@@ -114,4 +124,20 @@ test('a joint counts from here and the other way; limits stay where they are', a
   await inspector(page).getByRole('button', { name: 'Count the other way' }).click()
   await expect(inspector(page).getByRole('textbox', { name: 'Lower limit' })).toHaveValue('-60 deg')
   await expect(inspector(page).getByRole('textbox', { name: 'Upper limit' })).toHaveValue('')
+})
+
+test('the rule measures between two places, where the bodies are now', async ({ page }) => {
+  await openEmpty(page, 'Measured by hand')
+  await makePart(page, { noun: 'Link plate', name: 'Arm', place: ['0 mm', '0 mm', '10 mm'] })
+  await makePart(page, { noun: 'Disc', name: 'Dial', place: ['30 mm', '40 mm', '10 mm'] })
+  await page.keyboard.press('v')
+  await page.keyboard.press('m')
+  const rule = page.getByRole('region', { name: 'Measuring rule' })
+  await chooseNames(rule, { 'First pick': 'bore A of Arm', 'Second pick': 'centre of Dial' })
+  await expect(rule).toContainText('Distance50.000 mm')
+  await expect(rule).toContainText('Diameter of the second60.000 mm')
+  await rule.getByRole('button', { name: 'Measure something else' }).click()
+  await expect(rule).toContainText('Pick two places')
+  await rule.getByRole('combobox', { name: 'First pick', exact: true }).press('Escape')
+  await expect(rule).toHaveCount(0)
 })

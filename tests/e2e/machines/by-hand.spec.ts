@@ -4,7 +4,18 @@
  */
 import { expect, test } from '../fixtures'
 import { countActions, expectActions } from '../count'
-import { choose, inspector, makeJoint, makePart, openEmpty, outline, put, reading, stage } from '../hands'
+import {
+  choose,
+  chooseNames,
+  inspector,
+  makeJoint,
+  makePart,
+  openEmpty,
+  outline,
+  put,
+  reading,
+  stage,
+} from '../hands'
 import type { Page } from '@playwright/test'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
@@ -49,16 +60,14 @@ async function typedDatum(
 }
 
 /** Chooses joint positions, and a kind where one is given, and makes the relation. */
-async function relate(page: Page, positions: readonly string[], kind?: string): Promise<void> {
+async function relate(page: Page, positions: readonly [string, string], kind?: string): Promise<void> {
   await page.getByRole('tab', { name: 'Relation' }).click()
   const form = page.getByRole('form', { name: 'New relation' })
   if (kind) await choose(page, form.getByRole('combobox', { name: 'Kind of relation' }), kind)
-  for (const [k, position] of positions.entries()) {
-    const label = ['First joint position', 'Second joint position'][k]!
-    const field = form.getByRole('combobox', { name: label })
-    await field.fill(position)
-    await page.getByRole('option', { name: position, exact: true }).click()
-  }
+  await chooseNames(form, {
+    'First joint position': positions[0],
+    'Second joint position': positions[1],
+  })
   await form.getByRole('button', { name: 'Make relation' }).click()
   await expect(form.getByRole('button', { name: 'Make relation' })).toBeDisabled()
 }
@@ -154,13 +163,7 @@ test('a hoist: its cord winds on a drum', async ({ page }) => {
   await page.getByRole('tab', { name: 'Relation' }).click()
   const form = page.getByRole('form', { name: 'New relation' })
   await choose(page, form.getByRole('combobox', { name: 'Kind of relation' }), 'Cord on a drum')
-  for (const [label, value] of [
-    ['Turn of the drum', 'Axle'],
-    ['Made fast at', 'top of Load'],
-  ] as const) {
-    await form.getByRole('combobox', { name: label, exact: true }).fill(value)
-    await page.getByRole('option', { name: value, exact: true }).click()
-  }
+  await chooseNames(form, { 'Turn of the drum': 'Axle', 'Made fast at': 'top of Load' })
   await expect(form).toContainText('winds 125.66 mm of cord')
   await form.getByRole('button', { name: 'Make relation' }).click()
   await expect(form.getByRole('button', { name: 'Make relation' })).toBeDisabled()
