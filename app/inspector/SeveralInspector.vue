@@ -4,19 +4,13 @@ import { reasons, removalOf, setForAll, sharedDimension, sharedValue, switchAll 
 import type { MechanismDocument, Problem, Quantity, SharedField } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { useRelationMakerStore } from '~/connect/relations/relation-maker'
+import { useRelateSelected } from '~/connect/relations/useRelateSelected'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useRunStore } from '~/model/run/run'
-import { usePanelsStore } from '~/model/screen/panels'
 import { useSelectionStore } from '~/model/screen/selection'
-import { useStageStore } from '~/model/screen/stage'
 
 const mechanism = useMechanismStore()
-const run = useRunStore()
-const panels = usePanelsStore()
 const selection = useSelectionStore()
-const stage = useStageStore()
-const relation = useRelationMakerStore()
+const relate = useRelateSelected()
 const fault = ref('')
 
 const ids = computed(() => selection.all.map(({ id }) => id))
@@ -49,16 +43,6 @@ const switchTo = (suspended: boolean) =>
   tell(change(suspended ? 'suspend' : 'restore', (draft) => switchAll(draft, ids.value, suspended)))
 async function remove() {
   if (await tell(change('delete', (draft) => removalOf(draft, ids.value).document))) selection.clear()
-}
-
-function relate() {
-  const channels = run.report?.channels ?? []
-  const keys = joints.value.flatMap(
-    (id) => channels.find(({ coordinate }) => coordinate?.joint === id)?.key ?? [],
-  )
-  stage.go('connect')
-  panels.connect = 'relation'
-  relation.begin(keys)
 }
 </script>
 

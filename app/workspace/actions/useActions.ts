@@ -14,6 +14,7 @@ import { useKeyChoicesStore, withChoices } from './key-choices'
 import { useChartActions } from './useChartActions'
 import { useBuildActions } from './useBuildActions'
 import { useConnectActions } from './useConnectActions'
+import { useJointActions } from './useJointActions'
 import { usePaneActions } from './usePaneActions'
 import { useSelectionActions } from './useSelectionActions'
 import { useWorkspaceActions } from './useWorkspaceActions'
@@ -29,6 +30,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
   const panes = usePaneActions()
   const build = useBuildActions(bounds)
   const connect = useConnectActions()
+  const joints = useJointActions()
   const chart = useChartActions()
   const { copying, showing } = useSelectionActions(bounds)
 
@@ -43,6 +45,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
         ...showing.value,
         ...others(),
         action('escape', 'Let go', 'Escape', escape),
+        ...joints.value,
         ...connect.value,
         ...build.value,
       ],

@@ -1,5 +1,8 @@
 /** What makes and places bodies: the part kit, placing, files, overlaps, the cutting plane. */
 import { shapeKinds, shapeType } from '@ligamen/core'
+import { DATUM_WAYS } from '~/build/datums/datum-draft'
+import type { DatumWay } from '~/build/datums/datum-draft'
+import { useDatumMakerStore } from '~/build/datums/datum-maker'
 import { useExchangeStore } from '~/build/files/exchange'
 import { useOverlapsStore } from '~/build/overlaps/overlaps'
 import { placeBeside } from '~/build/parts/free-place'
@@ -48,10 +51,18 @@ export function useBuildActions(bounds: Bounds) {
 function usePlacedActions(open: (tab: BuildTab) => void, isFull: Ref<boolean>) {
   const selection = useSelectionStore()
   const placing = usePlacingToolsStore()
+  const datums = useDatumMakerStore()
+  function datum(way: DatumWay) {
+    open('datums')
+    datums.way = way
+  }
   return computed<readonly Action[]>(() => {
     const some = selection.members.length > 0
     return [
       action('datum', 'New datum on a body', 'B D', () => open('datums'), isFull.value),
+      ...Object.entries(DATUM_WAYS).map(([way, words]) =>
+        action(`datum-${way}`, `New datum: ${words}`, undefined, () => datum(way as DatumWay), isFull.value),
+      ),
       action('place', 'Place exactly: move, turn, copy in rows', 'B P', () => open('place'), some),
       ...PLACING_AXES.map((axis) => {
         const name = `Mirror what is selected across ${axis}`

@@ -1,7 +1,8 @@
 /** What joins bodies: joints, mates, relations, springs, poses. */
-import { jointKinds, jointType, MATE_KINDS } from '@ligamen/core'
+import { jointKinds, jointType, MATE_KINDS, relationKinds } from '@ligamen/core'
 import { useJointMakerStore } from '~/connect/joints/joint-maker'
 import { useMateMakerStore } from '~/connect/mates/mate-maker'
+import { useRelationMakerStore } from '~/connect/relations/relation-maker'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
 import type { ConnectTab } from '~/model/screen/panels'
@@ -13,7 +14,7 @@ export function useConnectActions() {
   const mechanism = useMechanismStore()
   const stage = useStageStore()
   const panels = usePanelsStore()
-  const makers = { joint: useJointMakerStore(), mate: useMateMakerStore() }
+  const makers = { joint: useJointMakerStore(), mate: useMateMakerStore(), relation: useRelationMakerStore() }
 
   function open(tab: ConnectTab) {
     stage.go('connect')
@@ -31,6 +32,11 @@ export function useConnectActions() {
     void nextTick(() => makers.mate.pick('first'))
   }
 
+  function relation(kind: string) {
+    open('relation')
+    makers.relation.kind = kind
+  }
+
   return computed<readonly Action[]>(() => {
     const isFull = (mechanism.document?.bodies.length ?? 0) > 0
     return [
@@ -44,6 +50,15 @@ export function useConnectActions() {
         action(`mate-${kind}`, `New mate: ${kind}`, undefined, () => mate(kind), isFull),
       ),
       action('relation', 'New relation between joints', 'C R', () => open('relation'), isFull),
+      ...relationKinds().map(({ kind, noun }) =>
+        action(
+          `relation-${kind}`,
+          `New relation: ${noun.toLowerCase()}`,
+          undefined,
+          () => relation(kind),
+          isFull,
+        ),
+      ),
       action('spring', 'New spring', 'C S', () => open('spring'), isFull),
       action('poses', 'Poses: save, go to, chain', 'C P', () => open('poses'), isFull),
     ]
