@@ -23,6 +23,13 @@ const place = computed(() =>
     ? [0, 1, 2].map((k) => display(maker.inGround![ORIGIN + k]!, 'length', 0, 1)).join(', ')
     : null,
 )
+watch(
+  () => maker.preview,
+  (found) => {
+    if (found) picking.picked = [found]
+  },
+  { immediate: true, flush: 'post' },
+)
 onBeforeUnmount(() => (picking.picked = []))
 </script>
 

@@ -2,7 +2,7 @@
 import { multiply, parseQuantity, reasons } from '@ligamen/core'
 import type { Frame, Quantity } from '@ligamen/core'
 import { usePairPicks } from '~/model/picking/pair-picks'
-import { usePickingStore } from '~/model/picking/picking'
+import type { Candidate } from '~/model/picking/picking'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -12,7 +12,6 @@ import type { Three } from './datum-draft'
 export const useDatumMakerStore = defineStore('datum-maker', () => {
   const mechanism = useMechanismStore()
   const selection = useSelectionStore()
-  const picking = usePickingStore()
   const { frames } = usePlacing()
   const given = reactive(blankDatum())
   const needsBoth = computed(() => given.way !== 'place' && given.way !== 'pick')
@@ -39,17 +38,16 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
     return body ? multiply(body, frame) : null
   })
 
-  watch(
-    draft,
-    (made) => {
-      fault.value = made && !made.ok ? reasons(made.problems) : ''
-      if (!made?.ok) return
-      const { document, datum, frame } = made.value
-      const { body } = document.datums.find(({ id }) => id === datum)!
-      picking.picked = [{ pick: { name: name.value, body }, frame, words: name.value }]
-    },
-    { flush: 'post' },
-  )
+  /** What is marked on the model while the form is open. */
+  const preview = computed<Candidate | null>(() => {
+    if (!draft.value?.ok) return null
+    const { document, datum, frame } = draft.value.value
+    const { body } = document.datums.find(({ id }) => id === datum)!
+    return { pick: { name: name.value, body }, frame, words: name.value }
+  })
+  watch(draft, (made) => {
+    fault.value = made && !made.ok ? reasons(made.problems) : ''
+  })
 
   function put(field: 'position' | 'direction' | 'offset', axis: number, value: Quantity) {
     const read = parseQuantity(value, field === 'direction' ? 'number' : 'length')
@@ -85,6 +83,7 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
     onBody,
     name,
     inGround,
+    preview,
     ready: computed(() => draft.value?.ok === true),
     fault,
     setPosition: (axis: number, value: Quantity) => put('position', axis, value),

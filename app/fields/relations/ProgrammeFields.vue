@@ -112,6 +112,7 @@ const set = (field: 'begins' | 'level', words: string) => (value: Quantity) =>
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 6px;
+  align-items: start;
 }
 
 .step {
