@@ -16,7 +16,8 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
   const given = reactive(blankDatum())
   const needsBoth = computed(() => given.way !== 'place' && given.way !== 'pick')
   const picks = usePairPicks('datum', () => needsBoth.value)
-  const fault = ref('')
+  /** Why it was refused when it was to be made. */
+  const refusal = ref('')
 
   const bodies = computed(() => mechanism.document?.bodies ?? [])
   const onBody = computed(() => {
@@ -45,9 +46,10 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
     const { body } = document.datums.find(({ id }) => id === datum)!
     return { pick: { name: name.value, body }, frame, words: name.value }
   })
-  watch(draft, (made) => {
-    fault.value = made && !made.ok ? reasons(made.problems) : ''
-  })
+  /** Why it cannot be made; worked out only while the form reads it. */
+  const fault = computed(() =>
+    draft.value && !draft.value.ok ? reasons(draft.value.problems) : refusal.value,
+  )
 
   function put(field: 'position' | 'direction' | 'offset', axis: number, value: Quantity) {
     const read = parseQuantity(value, field === 'direction' ? 'number' : 'length')
@@ -57,6 +59,7 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
   }
 
   function clear() {
+    refusal.value = ''
     picks.clear()
     const { way, body } = given
     Object.assign(given, blankDatum(), { way, body })
@@ -69,7 +72,7 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
     const refused = await mechanism.edit(`New datum ${name.value}`, () =>
       structuredClone(made.value.document),
     )
-    fault.value = reasons(refused)
+    refusal.value = reasons(refused)
     if (refused.length > 0) return
     clear()
     selection.select('datum', datum)
