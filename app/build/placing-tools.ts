@@ -9,9 +9,9 @@ import {
   moveBodies,
   moved,
   originOf,
-  parseQuantity,
   reasons,
   rowOf,
+  siOr,
   turnedAbout,
 } from '@ligamen/core'
 import type { Copies, Frame, MechanismDocument, Quantity } from '@ligamen/core'
@@ -34,10 +34,6 @@ function usePlacingNumbers(pivots: Ref<readonly { readonly frame: Frame }[]>) {
   const pivot = ref(0)
   const count = ref<Quantity>('3')
 
-  const value = (quantity: Quantity, dimension: 'length' | 'angle' | 'number'): number => {
-    const read = parseQuantity(quantity, dimension)
-    return read.ok ? read.value : 0
-  }
   function about(along: PlacingAxis) {
     const frame = pivots.value[pivot.value]?.frame ?? identityFrame()
     return { centre: originOf(frame), direction: axisOf(frame, PLACING_AXES.indexOf(along)) }
@@ -53,9 +49,9 @@ function usePlacingNumbers(pivots: Ref<readonly { readonly frame: Frame }[]>) {
   return {
     fields: { shift, turn, axis, pivot, count, setShift, setCount, setTurn },
     about,
-    step: () => shift.value.map((q) => value(q, 'length')) as [number, number, number],
-    angle: () => value(turn.value, 'angle'),
-    copies: () => value(count.value, 'number'),
+    step: () => shift.value.map((q) => siOr(q, 'length')) as [number, number, number],
+    angle: () => siOr(turn.value, 'angle'),
+    copies: () => siOr(count.value, 'number'),
   }
 }
 

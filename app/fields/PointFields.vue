@@ -1,12 +1,13 @@
 <script setup lang="ts">
-/** Three lengths along x, y and z, each committed by itself. Its fields are items of the grid around them. */
-import type { Problem, Quantity } from '@ligamen/core'
+/** Three quantities along or about x, y and z, lengths unless told, each committed by itself. Its fields are items of the grid around them. */
+import type { Dimension, Problem, Quantity } from '@ligamen/core'
 import QuantityField from './QuantityField.vue'
 
 defineProps<{
   /** Before the name of each axis; the names alone without. */
   label?: string
   values: readonly Quantity[]
+  dimension?: Dimension
   commit: (axis: number, value: Quantity) => Promise<readonly Problem[]>
 }>()
 const AXES = ['x', 'y', 'z'] as const
@@ -18,7 +19,7 @@ const AXES = ['x', 'y', 'z'] as const
     :key="axis"
     :label="label ? `${label} ${axis}` : axis"
     :value="values[k]!"
-    dimension="length"
+    :dimension="dimension ?? 'length'"
     :commit="(value) => commit(k, value)"
   />
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Suspending, restoring and taking away what is selected; what would go with it is said before. */
-import { reasons, removalOf } from '@ligamen/core'
+import { reasons, removalOf, switchAll } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
 import FaultLine from '~/fields/FaultLine.vue'
@@ -13,11 +13,9 @@ const hanging = computed(() => (mechanism.document ? removalOf(mechanism.documen
 
 async function suspend() {
   const name = mechanism.nameOf(props.id)
-  const refused = await mechanism.edit(`${props.suspended ? 'Restore' : 'Suspend'} ${name}`, (draft) => {
-    const entry = (draft[props.list!] ?? []).find(({ id }) => id === props.id)!
-    if (props.suspended) delete entry.suspended
-    else entry.suspended = true
-  })
+  const refused = await mechanism.edit(`${props.suspended ? 'Restore' : 'Suspend'} ${name}`, (draft) =>
+    switchAll(draft, [props.id], !props.suspended),
+  )
   fault.value = reasons(refused)
 }
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
-import { channelOf, reasons, relationType } from '@ligamen/core'
-import type { AnyRelation, CoordinateName, Mate, MotionProgramme, Problem, Quantity } from '@ligamen/core'
+import { reasons, relationType } from '@ligamen/core'
+import type { AnyRelation, Mate, MotionProgramme, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
 import NameField from '../fields/NameField.vue'
-import { positionDimension } from '~/fields/display'
 import FaultLine from '~/fields/FaultLine.vue'
 import ProgrammeFields from '~/fields/relations/ProgrammeFields.vue'
 import TablePoints from '~/fields/relations/TablePoints.vue'
+import { useFollowed } from '~/fields/relations/useFollowed'
 import QuantityField from '../fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
@@ -27,15 +27,7 @@ const numbers = computed(() => {
     entity[field] === undefined ? [] : [{ field, label, dimension, value: entity[field] }],
   )
 })
-const programme = computed(() => (props.entity.kind === 'programme' ? props.entity : null))
-const table = computed(() => (props.entity.kind === 'table' ? props.entity : null))
-/** Of what leads and of what follows. */
-const dimensions = computed(() => {
-  const pair = programme.value ?? table.value
-  const of = (name: CoordinateName | undefined) =>
-    positionDimension(name && channelOf(run.report?.channels ?? [], name)?.dimension)
-  return [of(pair?.a), of(pair?.b)] as const
-})
+const { programme, table, dimensions } = useFollowed(() => props.entity)
 const setProgramme = (words: string, fields: Partial<MotionProgramme>) =>
   alter(`${props.entity.name}: ${words}`, (entity) => void Object.assign(entity, fields))
 const setPoints = (points: [Quantity, Quantity][]) =>

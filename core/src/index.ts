@@ -165,7 +165,7 @@ export { coordinateOf } from './mechanism/coordinate'
 export { dimensions } from './units/dimension'
 export type { Dimension } from './units/dimension'
 export { formatNumber, formatQuantity, typedPosition, unitSymbol } from './units/format'
-export { isBareNumber, parseQuantity, siValue, sizeOfUnit } from './units/quantity'
+export { isBareNumber, parseQuantity, siOr, siValue, sizeOfUnit } from './units/quantity'
 export type { Quantity } from './units/quantity'
 export { isShare, readSpan } from './units/share'
 

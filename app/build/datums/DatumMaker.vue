@@ -71,13 +71,11 @@ onBeforeUnmount(() => (picking.picked = []))
           <PointFields label="At" :values="maker.position" :commit="maker.setPosition" />
         </div>
         <div class="three">
-          <QuantityField
-            v-for="(axis, k) in ['x', 'y', 'z']"
-            :key="axis"
-            :label="`Direction ${axis}`"
-            :value="maker.direction[k]!"
+          <PointFields
+            label="Direction"
+            :values="maker.direction"
             dimension="number"
-            :commit="(value) => maker.setDirection(k, value)"
+            :commit="maker.setDirection"
           />
         </div>
       </template>

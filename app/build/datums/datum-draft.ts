@@ -1,5 +1,5 @@
 /** A datum while it is being given: its usual values, what places it and how it is moved from there. */
-import { addOwnDatum, fail, parseQuantity } from '@ligamen/core'
+import { addOwnDatum, fail, siOr } from '@ligamen/core'
 import type { DatumBase, DatumPick, DatumShift, MechanismDocument, Quantity } from '@ligamen/core'
 
 /** What can place a datum, in words. */
@@ -31,13 +31,8 @@ export const blankDatum = () => ({
   flip: false,
 })
 
-/** In SI; zero for what cannot be read, which its field tells. */
-function valueOf(quantity: Quantity, dimension: 'length' | 'angle' | 'number'): number {
-  const read = parseQuantity(quantity, dimension)
-  return read.ok ? read.value : 0
-}
 const isNothing = (three: readonly Quantity[], dimension: 'length' | 'number') =>
-  three.every((quantity) => valueOf(quantity, dimension) === 0)
+  three.every((quantity) => siOr(quantity, dimension) === 0)
 
 type Given = ReturnType<typeof blankDatum>
 type Picked = { readonly pick: DatumPick } | null
@@ -68,7 +63,7 @@ function baseOf(
   second: Picked,
 ): DatumBase | null {
   if (way === 'place') {
-    const axis = direction.map((quantity) => valueOf(quantity, 'number')) as [number, number, number]
+    const axis = direction.map((quantity) => siOr(quantity, 'number')) as [number, number, number]
     const isUp = axis[0] === 0 && axis[1] === 0 && axis[2] > 0
     return body === null ? null : { body, at: { position: [...position], ...(isUp ? {} : { axis }) } }
   }
@@ -79,5 +74,5 @@ function baseOf(
 const shiftOf = ({ offset, flip, turn }: Given): DatumShift => ({
   ...(isNothing(offset, 'length') ? {} : { offset: [...offset] }),
   ...(flip ? { flip } : {}),
-  ...(valueOf(turn, 'angle') === 0 ? {} : { turn }),
+  ...(siOr(turn, 'angle') === 0 ? {} : { turn }),
 })

@@ -34,16 +34,15 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
   /** Where it would be, in ground. */
   const inGround = computed((): Frame | null => {
     if (!draft.value?.ok) return null
-    const { document, datum, frame } = draft.value.value
-    const body = frames.value.get(document.datums.find(({ id }) => id === datum)!.body)
+    const { frame } = draft.value.value
+    const body = frames.value.get(draft.value.value.body)
     return body ? multiply(body, frame) : null
   })
 
   /** What is marked on the model while the form is open. */
   const preview = computed<Candidate | null>(() => {
     if (!draft.value?.ok) return null
-    const { document, datum, frame } = draft.value.value
-    const { body } = document.datums.find(({ id }) => id === datum)!
+    const { body, frame } = draft.value.value
     return { pick: { name: name.value, body }, frame, words: name.value }
   })
   /** Why it cannot be made; worked out only while the form reads it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The outline of a part with its arcs and holes: drawn on a small sheet of squared paper, or typed line by line. */
-import { parseQuantity, reasons, writtenOut } from '@ligamen/core'
+import { reasons, siOr, writtenOut } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import { drawingText, readDrawing } from './outline-text'
 import type { Drawing } from './outline-text'
@@ -9,10 +9,7 @@ const props = defineProps<{ drawing: Drawing }>()
 const emit = defineEmits<{ change: [drawing: Drawing] }>()
 
 const SHEET = 150
-const asMillimetres = (value: Quantity): number => {
-  const read = parseQuantity(value, 'length')
-  return read.ok ? read.value * 1000 : 0
-}
+const asMillimetres = (value: Quantity) => 1000 * siOr(value, 'length')
 const points = computed(() => props.drawing.outline)
 const numbers = computed(() => points.value.map(([x, y]) => [asMillimetres(x), asMillimetres(y)] as const))
 const reach = computed(() => Math.max(10, ...numbers.value.flat().map(Math.abs)) * 1.25)

@@ -4,7 +4,7 @@
  * 30 mm, 9 mm” the same by a point on it; “hole 9 mm, 9 mm, 6 mm” centre and diameter; “slot 9 mm, 9 mm, 30 mm, 9 mm, 6 mm” both
  * ends and width. A bare number is in millimetres.
  */
-import { bulgeThrough, fail, parseQuantity, succeed } from '@ligamen/core'
+import { bulgeThrough, fail, parseQuantity, siOr, succeed } from '@ligamen/core'
 import type { Part, Quantity, Result } from '@ligamen/core'
 
 /** What of a part is drawn. */
@@ -76,10 +76,7 @@ function withArcsThrough(
 ): Result<Drawing> {
   const { outline } = drawing
   const si = (point: readonly [Quantity, Quantity]) =>
-    point.map((length) => {
-      const read = parseQuantity(length, 'length')
-      return read.ok ? read.value : 0
-    }) as [number, number]
+    point.map((length) => siOr(length, 'length')) as [number, number]
   const found = through.map(({ from, middle }) => ({
     from,
     bulge: bulgeThrough(si(outline[from]!), si(middle), si(outline[(from + 1) % outline.length]!)),

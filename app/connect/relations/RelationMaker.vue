@@ -5,11 +5,11 @@ import type { CoordinateName, MotionProgramme, Quantity } from '@ligamen/core'
 import KindSelect from '../KindSelect.vue'
 import MakerForm from '../MakerForm.vue'
 import DatumField from '~/fields/DatumField.vue'
-import { positionDimension } from '~/fields/display'
 import { keep } from '~/fields/keep'
 import QuantityField from '~/fields/QuantityField.vue'
 import ProgrammeFields from '~/fields/relations/ProgrammeFields.vue'
 import TablePoints from '~/fields/relations/TablePoints.vue'
+import { useFollowed } from '~/fields/relations/useFollowed'
 import { useRelationMakerStore } from '~/connect/relations/relation-maker'
 import { usePickingStore } from '~/model/picking/picking'
 import { useRunStore } from '~/model/run/run'
@@ -57,14 +57,7 @@ const terms = computed(() => {
     return { factor, label: `Factor of ${name}${per}` }
   })
 })
-const programme = computed(() => (maker.effect?.relation.kind === 'programme' ? maker.effect.relation : null))
-const table = computed(() => (maker.effect?.relation.kind === 'table' ? maker.effect.relation : null))
-/** Of what leads and of what follows. */
-const dimensions = computed(() => {
-  const pair = programme.value ?? table.value
-  const of = (name: CoordinateName | undefined) => positionDimension(name && channelNamed(name)?.dimension)
-  return [of(pair?.a), of(pair?.b)] as const
-})
+const { programme, table, dimensions } = useFollowed(() => maker.effect?.relation)
 const reversible = computed(() => {
   const relation = maker.effect?.relation
   return relation ? relationType(relation.kind).reversible : maker.kind === null

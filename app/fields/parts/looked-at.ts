@@ -11,13 +11,11 @@ const CHANGES = [1.35, 1.15, 0.7, 0.85]
 type Sized = Omit<Part, 'id' | 'name' | 'colour'>
 type Lines = [number, number][]
 
-function linesOf(part: Sized): Lines | null {
+/** The part as it is; null while its numbers contradict each other. */
+export function sketchOf(part: Sized): Lines | null {
   const resolved = resolvePart({ ...part, id: 'sketch', name: 'sketch', colour: '#888888' }, '')
   return resolved.ok ? sketchLines(joined(shapeOf(resolved.value).solids(CHORDS))) : null
 }
-
-/** The part as it is; null while its numbers contradict each other. */
-export const sketchOf = (part: Sized): Lines | null => linesOf(part)
 
 /** The part with the dimension changed; null where no change holds. */
 export function changedSketch(part: Sized, shape: ShapeType, name: string): Lines | null {
@@ -31,7 +29,7 @@ export function changedSketch(part: Sized, shape: ShapeType, name: string): Line
   const from = read.value === 0 ? (dimension === 'length' ? 0.004 : 1) : read.value
   for (const change of CHANGES) {
     const value: Quantity = isCount ? String(Math.max(1, Math.round(from * change))) : from * change
-    const lines = linesOf({ ...part, dimensions: { ...part.dimensions, [name]: value } })
+    const lines = sketchOf({ ...part, dimensions: { ...part.dimensions, [name]: value } })
     if (lines) return lines
   }
   return null

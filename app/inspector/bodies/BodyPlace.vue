@@ -3,7 +3,7 @@
 import { frameOfTurns, inverse, moveBodies, multiply, originOf, parseQuantity, turnsOf } from '@ligamen/core'
 import type { Body, Frame, Problem, Quantity } from '@ligamen/core'
 import { typedPosition } from '~/fields/display'
-import QuantityField from '~/fields/QuantityField.vue'
+import PointFields from '~/fields/PointFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlacing } from '~/model/pose/usePlacing'
 
@@ -30,8 +30,12 @@ const frame = computed((): Frame | null => {
   const reference = frames.value.get(from.value)
   return own ? (reference ? multiply(inverse(reference), own) : own) : null
 })
-const lengths = computed(() => (frame.value ? originOf(frame.value) : [0, 0, 0]))
-const turns = computed(() => (frame.value ? turnsOf(frame.value) : [0, 0, 0]))
+const [place, turned] = [
+  computed(() => (frame.value ? originOf(frame.value) : ([0, 0, 0] as const))),
+  computed(() => (frame.value ? turnsOf(frame.value) : ([0, 0, 0] as const))),
+]
+const lengths = computed(() => place.value.map((v) => typedPosition(v, 'length')))
+const turns = computed(() => turned.value.map((v) => typedPosition(v, 'angle')))
 
 const three = (values: readonly number[], k: number, value: number) =>
   values.map((v, i) => (i === k ? value : v)) as [number, number, number]
@@ -44,8 +48,8 @@ const set =
     if (!read.ok || !own) return read.ok ? [] : read.problems
     const isLength = dimension === 'length'
     const wanted = frameOfTurns(
-      three(lengths.value, isLength ? k : -1, read.value),
-      three(turns.value, isLength ? -1 : k, read.value),
+      three(place.value, isLength ? k : -1, read.value),
+      three(turned.value, isLength ? -1 : k, read.value),
     )
     const reference = frames.value.get(from.value)
     const target = reference ? multiply(reference, wanted) : wanted
@@ -60,6 +64,8 @@ const set =
     note.value = isThere ? '' : 'Its joints let it come only as near as this; nothing else was changed.'
     return refused
   }
+const setLength = (k: number, value: Quantity) => set(k, 'length')(value)
+const setTurn = (k: number, value: Quantity) => set(k, 'angle')(value)
 </script>
 
 <template>
@@ -67,22 +73,8 @@ const set =
     <h3 class="heading">Where it stands</h3>
     <div class="from"><v-select v-model="from" label="Measured in" :items="others" /></div>
     <div class="three">
-      <QuantityField
-        v-for="(axis, k) in AXES"
-        :key="axis"
-        :label="axis"
-        :value="typedPosition(lengths[k]!, 'length')"
-        dimension="length"
-        :commit="set(k, 'length')"
-      />
-      <QuantityField
-        v-for="(axis, k) in AXES"
-        :key="axis"
-        :label="`About ${axis}`"
-        :value="typedPosition(turns[k]!, 'angle')"
-        dimension="angle"
-        :commit="set(k, 'angle')"
-      />
+      <PointFields :values="lengths" :commit="setLength" />
+      <PointFields label="About" :values="turns" dimension="angle" :commit="setTurn" />
     </div>
     <p v-if="note" class="note" role="status">{{ note }}</p>
   </section>

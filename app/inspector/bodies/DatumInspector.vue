@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A datum made for its own sake: its name, what places it, how it is moved from there. */
-import { axisOf, datumsOn, formatNumber, parseQuantity, reasons } from '@ligamen/core'
+import { axisOf, datumsOn, formatNumber, reasons, siOr } from '@ligamen/core'
 import type { Datum, Quantity } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import FactRow from '../FactRow.vue'
@@ -38,19 +38,15 @@ function alter(words: string, change: (datum: Datum) => void) {
   )
 }
 const rename = (name: string) => alter('rename', (datum) => (datum.name = name))
-const numberOf = (quantity: Quantity) => {
-  const read = parseQuantity(quantity, 'number')
-  return read.ok ? read.value : 0
-}
 const replaced = <T,>(three: readonly T[], k: number, value: T) =>
   three.map((v, i) => (i === k ? value : v)) as [T, T, T]
 const setPosition = (k: number, value: Quantity) =>
   alter('position', (datum) => {
     datum.at = { ...datum.at, position: replaced(datum.at?.position ?? [0, 0, 0], k, value) }
   })
-const setDirection = (k: number) => (value: Quantity) =>
+const setDirection = (k: number, value: Quantity) =>
   alter('direction', (datum) => {
-    const axis = replaced(direction.value, k, value).map(numberOf) as [number, number, number]
+    const axis = replaced(direction.value, k, value).map((q) => siOr(q, 'number')) as [number, number, number]
     datum.at = { position: datum.at?.position ?? [0, 0, 0], axis }
   })
 const setOffset = (k: number, value: Quantity) =>
@@ -103,14 +99,7 @@ function pickAnew() {
     <div class="three"><PointFields :values="datum.at.position ?? [0, 0, 0]" :commit="setPosition" /></div>
     <h3 class="heading">Direction</h3>
     <div class="three">
-      <QuantityField
-        v-for="(axis, k) in ['x', 'y', 'z']"
-        :key="axis"
-        :label="`Direction ${axis}`"
-        :value="direction[k]!"
-        dimension="number"
-        :commit="setDirection(k)"
-      />
+      <PointFields label="Direction" :values="direction" dimension="number" :commit="setDirection" />
     </div>
   </template>
   <h3 class="heading">Offset along its own axes</h3>

@@ -1,5 +1,5 @@
 /** When everything of the scenario shown starts and ends, as far as it is known. */
-import { parseQuantity } from '@ligamen/core'
+import { siOr } from '@ligamen/core'
 import type { PlannedItem } from '@ligamen/core'
 import { useMechanismStore } from '../document/mechanism'
 import { useRunStore } from './run'
@@ -8,10 +8,7 @@ export const usePlanStore = defineStore('plan', () => {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   /** Of the scenario [s]. */
-  const length = computed(() => {
-    const read = parseQuantity(mechanism.scenario?.length ?? 0, 'time')
-    return read.ok ? read.value : 0
-  })
+  const length = computed(() => siOr(mechanism.scenario?.length ?? 0, 'time'))
   /** What waits for a value has the time at which it came in the last take. */
   const items = computed<readonly PlannedItem[]>(() => {
     const planned = run.report?.items ?? []

@@ -82,13 +82,15 @@ export function draftJoint(
   const staying: Datum = { ...copyOf(stays), id: freshId(draft, `${id}-on-${stays.body}`) }
   const moving: Datum = { ...copyOf(moves), id: freshId(draft, `${id}-on-${moves.body}`) }
   draft.datums.push(staying, moving)
+  // of sides that play different parts the second pick is the first one
+  const [from, to] =
+    jointType(proposal.kind)?.sides && first === stays ? [moving, staying] : [staying, moving]
   draft.joints.push({
     id,
     name: proposal.name,
     kind: proposal.kind,
-    ...(jointType(proposal.kind)?.sides
-      ? { from: first === stays ? moving.id : staying.id, to: first === stays ? staying.id : moving.id }
-      : { from: staying.id, to: moving.id }),
+    from: from.id,
+    to: to.id,
     ...(proposal.lead === undefined ? {} : { lead: proposal.lead }),
   })
   writePoses(draft, frames)
@@ -144,7 +146,8 @@ export function presentOffset(
     return { body, frame: multiply(frameOfPose(poses, index), places.value[k]) }
   })
   // that of the pick which stays says which way the offset counts
-  const [stays, moves] = ends.sort((a) => (a.body === staying ? -1 : 1)).map(({ frame }) => frame)
+  const stays = ends.find(({ body }) => body === staying)!.frame
+  const moves = ends.find(({ body }) => body !== staying)!.frame
   return succeed(dot(subtract(originOf(moves), originOf(stays)), axisOf(stays, 2)))
 }
 

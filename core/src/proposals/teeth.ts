@@ -25,7 +25,7 @@ import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import { gearRadii, workingPair } from '../shapes/wheels/involute'
 import { formatQuantity } from '../units/format'
-import { parseQuantity } from '../units/quantity'
+import { siOr } from '../units/quantity'
 import type { Model } from '../model/model'
 import { axesApart, pickedCoordinate, signedAngle } from './relating'
 import type { PickedCoordinate, TransmittingPart } from '../mechanism/relations/proposal'
@@ -158,14 +158,9 @@ function along(origin: Vector, z: Vector): Frame {
 
 /** Adds a shift in ground to the offset of a datum, which counts along its own axes before its turn. */
 function addOffset(datum: Datum, frame: Frame, shift: Vector): void {
-  const turn = datum.turn === undefined ? 0 : lengthOf(datum.turn, 'angle')
+  const turn = datum.turn === undefined ? 0 : siOr(datum.turn, 'angle')
   let base = turnedAboutZ(frame, -turn)
   if (datum.flip) base = flipped(base)
-  const before = (datum.offset ?? [0, 0, 0]).map((v) => lengthOf(v, 'length'))
+  const before = (datum.offset ?? [0, 0, 0]).map((v) => siOr(v, 'length'))
   datum.offset = [0, 1, 2].map((k) => before[k] + dot(axisOf(base, k), shift)) as [number, number, number]
-}
-
-function lengthOf(quantity: string | number, dimension: 'length' | 'angle'): number {
-  const read = parseQuantity(quantity, dimension)
-  return read.ok ? read.value : 0
 }

@@ -185,6 +185,12 @@ export function siValue(quantity: Quantity | undefined, dimension: Dimension, no
   return read.value
 }
 
+/** A quantity in SI; `otherwise` for one that cannot be read, where its field or its check says so. */
+export function siOr(quantity: Quantity, dimension: Dimension, otherwise = 0): number {
+  const read = parseQuantity(quantity, dimension)
+  return read.ok ? read.value : otherwise
+}
+
 /** True when the text is a bare number, so that the unit it was meant in should be written behind it. */
 export function isBareNumber(text: string): boolean {
   const read = evaluate(tidied(text))

@@ -23,6 +23,7 @@ export type DatumShift = Pick<Datum, 'offset' | 'flip' | 'turn'>
 export interface DatumDraft {
   readonly document: MechanismDocument
   readonly datum: string
+  readonly body: string
   /** On its body. */
   readonly frame: Frame
 }
@@ -49,7 +50,7 @@ export function addOwnDatum(
   draft.datums.push(datum)
   const frames = datumsOn(draft, datum.body)
   return frames.ok
-    ? succeed({ document: draft, datum: datum.id, frame: frames.value.get(datum.id)! })
+    ? succeed({ document: draft, datum: datum.id, body: datum.body, frame: frames.value.get(datum.id)! })
     : frames
 }
 

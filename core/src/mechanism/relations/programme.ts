@@ -13,12 +13,12 @@ import { lawKinds, motionLaw } from '../../laws/registry'
 import type { MotionLaw } from '../../laws/motion-law'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
-import { formatQuantity, typedPosition } from '../../units/format'
+import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import type { Curve } from '../rows'
 import { NEXT_KNOT } from '../tolerances'
-import { Fit } from './proposal'
+import { Fit, reached } from './proposal'
 import { defineRelation } from './relation-type'
 
 /** A stretch of the master over which the follower goes to a position, or stays. */
@@ -62,18 +62,15 @@ export const programme = defineRelation<MotionProgramme>({
   propose(picked) {
     if (picked.length !== 2) return null
     const [a, b] = picked
-    const [master, follower] = [a, b].map(({ motion }) => (motion === 'slide' ? 'length' : 'angle'))
     const over =
-      master === 'angle' ? ['120 deg', '60 deg', '120 deg', '60 deg'] : ['40 mm', '20 mm', '40 mm', '20 mm']
-    const level = typedPosition(b.value, follower, 6)
-    const raised = typedPosition(b.value + (follower === 'length' ? 0.01 : Math.PI / 6), follower, 6)
+      a.motion === 'slide' ? ['40 mm', '20 mm', '40 mm', '20 mm'] : ['120 deg', '60 deg', '120 deg', '60 deg']
+    const [begins, level] = [reached(a, 0), reached(b, 0)]
     const steps = [
-      { over: over[0], to: raised },
+      { over: over[0], to: reached(b, 1) },
       { over: over[1] },
       { over: over[2], to: level },
       { over: over[3] },
     ]
-    const begins = typedPosition(a.value, master, 6)
     return { fit: Fit.none, fields: { a: a.ref, b: b.ref, begins, level, steps }, basis: null }
   },
   equation(relation, context) {
