@@ -1,5 +1,5 @@
 /** Reading documents and writing results. */
-import { readFile, writeFile } from 'node:fs/promises'
+import { readFile, stat, writeFile } from 'node:fs/promises'
 import { fail, openModel, succeed } from '@ligamen/core'
 import type { Model, Problem, Result } from '@ligamen/core'
 
@@ -10,12 +10,11 @@ const LARGEST = 64 * 1024 * 1024
 async function readJson(path: string): Promise<Result<unknown>> {
   let text: string
   try {
+    if ((await stat(path)).size > LARGEST)
+      return fail({ code: 'file-too-large', message: `${path} is larger than ${LARGEST / 2 ** 20} MiB.` })
     text = await readFile(path, 'utf8')
   } catch (error) {
     return fail({ code: 'file-missing', message: `${path} cannot be read: ${(error as Error).message}.` })
-  }
-  if (text.length > LARGEST) {
-    return fail({ code: 'file-too-large', message: `${path} is larger than ${LARGEST / 2 ** 20} MiB.` })
   }
   try {
     return succeed(JSON.parse(text))

@@ -16,6 +16,7 @@ export interface SolveOptions {
   readonly json?: string | true
 }
 
+const MOST_INSTANTS = 200_000
 /** Rows that a terminal shows unless instants were asked for. */
 const ROWS = 13
 
@@ -94,7 +95,10 @@ function misused(message: string): number {
 /** Instants within the scenario. Error: `time`. */
 function timesOf(text: string, length: number): Result<number[]> {
   const times: number[] = []
-  for (const part of text.split(',')) {
+  const parts = text.split(',')
+  if (parts.length > MOST_INSTANTS)
+    return fail({ code: 'time', message: `At most ${MOST_INSTANTS} instants are solved at once.` })
+  for (const part of parts) {
     const time = parseQuantity(part, 'time')
     if (!time.ok || time.value < 0)
       return fail({ code: 'time', message: `“${part.trim()}” is not a time such as 0.5 s.` })

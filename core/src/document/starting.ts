@@ -25,13 +25,20 @@ export interface StartingEntry {
 export const moveKey = (driver: string, move: { id?: string }, index: number): string =>
   move.id ?? `${driver}/${index}`
 
-/** Everything of a scenario that starts at some time, in the order of the document. */
-export function startingEntries(document: MechanismDocument, scenario: Scenario): StartingEntry[] {
+/**
+ * Everything of a scenario that starts at some time, in the order of the document.
+ * @param names of what drivers act on, for those who ask about several scenarios
+ */
+export function startingEntries(
+  document: MechanismDocument,
+  scenario: Scenario,
+  names = namesOfDriven(document),
+): StartingEntry[] {
   const entries: StartingEntry[] = []
   const hangsOn = ({ start, tie }: Timed, before: string | null): string | null =>
     tie ? (tie.with ?? tie.after ?? null) : start === undefined ? before : null
   scenario.drivers.forEach((driver, k) => {
-    const name = drivenName(document, driver)
+    const name = names.get(drivenId(driver) ?? '') ?? driver.id
     const path = `/drivers/${k}`
     if ('moves' in driver) {
       let before: string | null = null
@@ -80,16 +87,24 @@ const isTimed = (driver: AnyDriver): driver is AnyDriver & Timed =>
   fieldsOf(driverClasses[driver.kind]).has('tie')
 
 /** What a driver acts on: the first entry that it refers to, as people call it. */
-export function drivenName(document: MechanismDocument, driver: AnyDriver): string {
+export const drivenName = (document: MechanismDocument, driver: AnyDriver): string =>
+  namesOfDriven(document).get(drivenId(driver) ?? '') ?? driver.id
+
+function drivenId(driver: AnyDriver): string | undefined {
   const { joint, mate, relation, datum } = driver as {
     joint?: string
     mate?: string
     relation?: string
     datum?: string
   }
-  const id = joint ?? mate ?? relation ?? datum
-  const named = [document.joints, document.mates ?? [], document.relations ?? [], document.datums]
-    .flat()
-    .find((entry) => entry.id === id)
-  return named?.name ?? driver.id
+  return joint ?? mate ?? relation ?? datum
 }
+
+/** Names of all that drivers can act on, by id. */
+export const namesOfDriven = ({
+  joints,
+  mates = [],
+  relations = [],
+  datums,
+}: MechanismDocument): ReadonlyMap<string, string> =>
+  new Map([...datums, ...relations, ...mates, ...joints].map(({ id, name }) => [id, name]))

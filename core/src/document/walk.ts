@@ -1,6 +1,7 @@
 /**
  * Walks over a document: every entry with an id, and every reference to one, as the fields of its classes declare them.
  */
+import { cueClasses } from './format/cues'
 import { MechanismDocument } from './format/mechanism'
 import { nestingsOf } from './rules/nested'
 import type { Constructor, Nesting } from './rules/nested'
@@ -170,12 +171,15 @@ export function renameIds(type: Constructor, root: object, renamed: ReadonlyMap<
 /** Ids of joints, mates, relations and drivers that cues switch: those of one scenario, or of all. */
 export function switchedByCues(document: MechanismDocument, scenario?: string): Set<string> {
   const switched = new Set<string>()
-  walkDocument(document, {
-    reference: (place) => {
-      if (!/^\/scenarios\/\d+\/cues\//.test(place.pointer) || !place.to.includes('driver')) return
-      if (place.to.includes('move') || (scenario !== undefined && place.scenario !== scenario)) return
-      switched.add(place.id)
+  const visitor: Visitor = {
+    reference({ to, id }) {
+      if (to.includes('driver') && !to.includes('move')) switched.add(id)
     },
-  })
+  }
+  const nowhere: Around = { owner: null, scenario: null, lost: '' }
+  for (const { id, cues } of document.scenarios) {
+    if (scenario !== undefined && id !== scenario) continue
+    for (const cue of cues ?? []) walk(cueClasses[cue.kind]!, cue as unknown as Fields, '', nowhere, visitor)
+  }
   return switched
 }

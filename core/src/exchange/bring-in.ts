@@ -1,6 +1,7 @@
 /** A scene from a file as bodies of a mechanism: a body for each node with triangles, a group for each node with children. */
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
+import type { Part } from '../document/format/parts'
 import { identityFrame, multiply, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Scene, SceneNode, StoredMesh } from './scene'
@@ -34,14 +35,10 @@ export function bringIn(
     const { colour, name: own } = scene.meshes[k]
     const called = named(own, name)
     const id = ids.take(slug(`${called}-part`))
-    // single precision leaves seven digits
-    const [width, depth, height] = mesh.size.map((extent) => Number(extent.toPrecision(7)))
     draft.parts.push({
       id,
       name: called,
-      shape: 'imported',
-      dimensions: { width, depth, height },
-      mesh: mesh.hash,
+      ...importedShape(mesh),
       colour: colour ?? COLOUR,
     })
     return id
@@ -85,6 +82,13 @@ export function bringIn(
   const standing = new Set(draft.bodies.flatMap((body) => body.parts.map(({ part }) => part)))
   draft.parts = draft.parts.filter(({ id, shape }) => shape !== 'imported' || standing.has(id))
   return { document: draft, bodies }
+}
+
+/** What a part that shows a stored mesh says of its shape. */
+export function importedShape({ hash, size }: StoredMesh): Pick<Part, 'shape' | 'dimensions' | 'mesh'> {
+  // single precision leaves seven digits
+  const [width, depth, height] = size.map((extent) => Number(extent.toPrecision(7)))
+  return { shape: 'imported', dimensions: { width, depth, height }, mesh: hash }
 }
 
 const named = (own: string, otherwise: string): string =>

@@ -5,6 +5,7 @@ import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 import { shapeKinds, shapeType } from '../shapes/registry'
+import type { Corner } from '../shapes/plates/outline-points'
 import type { DimensionSpec, Extras, ShapeType } from '../shapes/shape'
 
 /** Nothing larger is taken for a part of a machine [m]. */
@@ -108,12 +109,15 @@ function readDimension(
     : succeed(value)
 }
 
-/** The outline with its arcs and holes, in SI. Errors: `outline-arc`, `outline-hole`, those of quantities. */
+/** The outline with its arcs, corners and holes, in SI. Errors: `outline-arc`, `outline-corner`, `outline-hole`, those of quantities. */
 function readDrawing(
   part: Part,
   shape: ShapeType,
   problem: (code: string, place: string, message: string) => Problem,
-): { readonly problems: Problem[]; readonly extras: Pick<Extras, 'outline' | 'bulges' | 'holes'> } {
+): {
+  readonly problems: Problem[]
+  readonly extras: Pick<Extras, 'outline' | 'bulges' | 'corners' | 'holes'>
+} {
   const problems: Problem[] = []
   const length = (quantity: Quantity, place: string): number => {
     const read = parseQuantity(quantity, 'length')
@@ -128,6 +132,15 @@ function readDrawing(
     if (from < points.length) bulges[from] = bulge
     else problems.push(problem('outline-arc', `arcs/${k}/from`, `there is no point ${from + 1} for an arc.`))
   }
+  const corners = new Map<number, Corner>()
+  for (const [k, { at, size, chamfer }] of (part.corners ?? []).entries()) {
+    corners.set(at, {
+      size: Math.max(0, length(size, `corners/${k}/size`)),
+      style: chamfer ? 'chamfer' : 'round',
+    })
+    if (at >= points.length)
+      problems.push(problem('outline-corner', `corners/${k}/at`, `there is no point ${at + 1} to treat.`))
+  }
   const holes = (part.holes ?? []).map(({ x, y, toX, toY, diameter }, k) => {
     const at = `holes/${k}`
     const from = [length(x, `${at}/x`), length(y, `${at}/y`)] as const
@@ -138,7 +151,7 @@ function readDrawing(
     problems.push(
       problem('outline-hole', 'holes', `a ${shape.noun.toLowerCase()} takes no holes of its own.`),
     )
-  return { problems, extras: { outline, bulges, holes } }
+  return { problems, extras: { outline, bulges, corners, holes } }
 }
 
 /** The choices of the part, or the usual ones. */

@@ -158,6 +158,8 @@ export function startRun(
   start: Float64Array,
   times: Float64Array | null = null,
 ): Result<ScenarioRun> {
+  const tooLarge = sizeProblem(mechanism, scenario, dimension[0].length, times)
+  if (tooLarge) return fail(tooLarge)
   const tooMany = driverTooMany(mechanism, start, scenario.drivers.filter(actsAtStart))
   if (tooMany) return fail(tooMany)
   const plan = planScenario(mechanism, scenario, start)
@@ -171,6 +173,28 @@ export function startRun(
   const probes = new Float64Array(3 * recorded.length)
   const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, readInto(recorded, probes))
   return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, probes, times))
+}
+
+/** The most numbers of a take: 1.2 GB of them. */
+const MOST_NUMBERS = 150_000_000
+
+/** Code `run-too-large`: what would be recorded of a run has no room in memory. */
+function sizeProblem(
+  mechanism: Mechanism,
+  { source, frames, path }: ResolvedScenario,
+  probes: number,
+  times: Float64Array | null,
+): Problem | null {
+  const instants = times?.length ?? frames
+  const each = 3 * (mechanism.coordinates.length + probes) + POSE * mechanism.bodyLink.length
+  const most = Math.floor(MOST_NUMBERS / Math.max(1, each))
+  if (instants <= most) return null
+  return {
+    code: 'run-too-large',
+    message: `${source.name} has ${instants} frames; of a mechanism of this size at most ${most} are recorded. Lower its frame rate or its length.`,
+    pointer: `${path}/frameRate`,
+    ids: [source.id],
+  }
 }
 
 /** Reads all measures at every step, so that angles are counted on however far apart frames are. */

@@ -4,6 +4,7 @@
  */
 import type { Frame } from '../maths/frame'
 import type { Mesh } from './mesh/mesh'
+import type { Corner } from './plates/outline-points'
 import type { Transmission } from './transmission'
 
 export interface DimensionSpec {
@@ -32,6 +33,8 @@ export interface Extras {
   readonly outline: readonly number[]
   /** For each point of the outline the bulge of the side that begins there; 0 for a straight one. */
   readonly bulges: readonly number[]
+  /** The points of the outline whose corner is treated otherwise than all are. */
+  readonly corners: ReadonlyMap<number, Corner>
   readonly holes: readonly Hole[]
 }
 

@@ -47,6 +47,17 @@ describe('an extruded outline', () => {
     )
   })
 
+  it('has corners that are treated in their own way', () => {
+    const corners = [
+      { at: 0, size: '4 mm' },
+      { at: 2, size: '6 mm', chamfer: true },
+      { at: 3, size: '0 mm' },
+    ]
+    // point 2 alone is rounded as all are
+    const left = 1600 - ((4 - Math.PI) / 4) * (16 + 64) - 18
+    expect(area({ corners }, { corner: '8 mm' })).toBeCloseTo(left, 2)
+  })
+
   it('rounds a corner that goes inward too', () => {
     const part = kitPart('extruded', { corner: '4 mm' })
     const shape = shapeOf(resolved(part))
@@ -77,6 +88,12 @@ describe('an extruded outline', () => {
       {},
       { corner: '21 mm' },
     ],
+    [
+      '/parts/0/dimensions/corner: Part: there is no room for the corners of the side after point 2',
+      { corners: [{ at: 2, size: '33 mm' }] },
+      { corner: '8 mm' },
+    ],
+    ['/parts/0/corners/0/at: Part: there is no point 5', { corners: [{ at: 4, size: '3 mm' }] }, {}],
     [
       '/parts/0/holes: Part: hole 1 does not lie inside the outline',
       { holes: [{ x: '2 mm', y: '9 mm', diameter: '6 mm' }] },

@@ -39,6 +39,8 @@ const variants: [string, Record<string, string>, Partial<Part>?][] = [
   ['index-wheel', { slots: '4' }],
   ['spindle', { starts: '2' }, { options: { hand: 'left' } }],
   ['disc', { bore: '20 mm', keyWidth: '6 mm' }, { options: { mark: 'line' } }],
+  ['disc', { bore: '8 mm', keyWidth: '3 mm' }, { options: { across: 'slot', mark: 'line' } }],
+  ['disc', { bore: '20 mm' }, { options: { across: 'tongue' } }],
   ['wheel', {}, { options: { mark: 'line' } }],
   ['gear', { bore: '14 mm', keyWidth: '5 mm' }],
   ['spoked-wheel', { grip: '30 mm', spokes: '3', bore: '12 mm', keyWidth: '4 mm' }],
@@ -137,6 +139,18 @@ describe('dimensions', () => {
   }
 
   it.each([
+    ['tongue', { acrossWidth: '40 mm' }, 'acrossWidth'],
+    ['slot', { bore: '12 mm' }, 'acrossWidth'],
+    ['slot', { acrossHeight: '10 mm' }, 'acrossHeight'],
+  ])('of a %s across a disc: %o', (across, dimensions, name) => {
+    expect(codes(kitPart('disc', dimensions, { options: { across } }))).toEqual([
+      `dimensions-contradict /parts/0/dimensions/${name}`,
+    ])
+    // without it the same numbers do not matter
+    expect(codes(kitPart('disc', dimensions))).toEqual([])
+  })
+
+  it.each([
     ['disc', { bore: '80 mm' }, 'dimensions-contradict /parts/0/dimensions/bore'],
     ['disc', { bore: '0 mm', keyWidth: '4 mm' }, 'dimensions-contradict /parts/0/dimensions/keyWidth'],
     ['disc', { bore: '8 mm', keyWidth: '7 mm' }, 'dimensions-contradict /parts/0/dimensions/keyWidth'],
@@ -219,6 +233,12 @@ describe('what parts offer to be joined by', () => {
     const hub = datumsOf('coupling-hub')
     expect(near(hub.tongue!.subarray(9))).toEqual([0, 0, 0.009])
     expect(near(disc['slot top']!.subarray(9))).toEqual([0, 0, 0.006])
+    // and the same of plain discs: 10 mm thick, 4 mm deep and high
+    const plain = (across: string) => shapeOf(resolved(kitPart('disc', {}, { options: { across } }))).datums()
+    expect(near(plain('slot').slot!.subarray(6))).toEqual([1, 0, 0, 0, 0, 0.003])
+    expect(near(plain('tongue').tongue!.subarray(6))).toEqual([1, 0, 0, 0, 0, 0.007])
+    expect(near(plain('slot')['slot floor']!.subarray(9))).toEqual([0, 0, 0.001])
+    expect(plain('none').slot).toBeUndefined()
   })
 
   it('the pin axes of a universal joint, square to each other and to the shafts', () => {

@@ -5,6 +5,7 @@ import type { MechanismDocument } from '../format/mechanism'
 import { supportsOf } from '../format/parts'
 import type { Datum } from '../format/parts'
 import { needsOfProbe } from '../format/probes'
+import { circlesIn } from '../circles'
 import { groupProblems } from '../groups'
 import { idProblems, missingReference } from './missing'
 import { scenarioProblems } from './scenario-references'
@@ -27,16 +28,16 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
 type Datums = ReadonlyMap<string, Datum>
 
 function bodyProblems(document: MechanismDocument): Problem[] {
-  const problems = document.bodies.flatMap((body, i) =>
-    body.parts.flatMap(({ id, on }, k) => {
-      if (!on) return []
-      const place = body.parts.findIndex((p) => p.id === on.placed)
-      const isBefore = place >= 0 && place < k
-      return isBefore
+  const problems = document.bodies.flatMap((body, i) => {
+    const before = new Set<string>()
+    return body.parts.flatMap(({ id, on }, k) => {
+      const isThere = !on || before.has(on.placed)
+      before.add(id)
+      return isThere
         ? []
         : [missingReference(`/bodies/${i}/parts/${k}/on/placed`, 'part placed before it', on.placed, id)]
-    }),
-  )
+    })
+  })
   if (document.bodies.length > 0 && !document.bodies.some((body) => body.grounded)) {
     problems.push({
       code: 'ground-missing',
@@ -48,10 +49,10 @@ function bodyProblems(document: MechanismDocument): Problem[] {
 }
 
 function datumProblems(document: MechanismDocument, datums: Datums): Problem[] {
-  const bodies = new Map(document.bodies.map((body) => [body.id, body]))
-  return document.datums.flatMap((datum, i) => {
+  const placedIn = new Map(document.bodies.map(({ id, parts }) => [id, new Set(parts.map((p) => p.id))]))
+  const problems = document.datums.flatMap((datum, i) => {
     const path = `/datums/${i}`
-    const body = bodies.get(datum.body)
+    const body = placedIn.get(datum.body)
     if (!body) return []
     if ([datum.feature, datum.at, datum.on, datum.between].filter(Boolean).length > 1) {
       return [
@@ -64,14 +65,15 @@ function datumProblems(document: MechanismDocument, datums: Datums): Problem[] {
       ]
     }
     const placed = datum.feature?.placed
-    if (placed !== undefined && !body.parts.some((p) => p.id === placed)) {
+    if (placed !== undefined && !body.has(placed)) {
       return [missingReference(`${path}/feature/placed`, 'placed part', placed, datum.id)]
     }
     return supportProblems(datum, path, datums)
   })
+  return problems.length > 0 ? problems : circularDatums(document.datums, datums)
 }
 
-/** A datum is placed by datums of its own body that are not placed by it in turn. */
+/** A datum is placed by datums of its own body. */
 function supportProblems(datum: Datum, path: string, datums: Datums): Problem[] {
   const pointers = datum.between ? [`${path}/between/a`, `${path}/between/b`] : [`${path}/on`]
   for (const [k, id] of supportsOf(datum).entries()) {
@@ -87,29 +89,47 @@ function supportProblems(datum: Datum, path: string, datums: Datums): Problem[] 
       ]
     }
   }
-  return standsOnItself(datum, datums)
-    ? [
-        {
-          code: 'datum-circular',
-          message: `“${datum.name}” is placed by datums that are placed by “${datum.name}” again.`,
-          pointer: datum.between ? `${path}/between` : `${path}/on`,
-          ids: [datum.id],
-        },
-      ]
-    : []
+  return []
 }
 
-function standsOnItself(datum: Datum, datums: Datums): boolean {
-  const seen = new Set<string>()
-  const waiting = supportsOf(datum)
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    if (id === datum.id) return true
-    if (seen.has(id)) continue
-    seen.add(id)
-    const support = datums.get(id)
-    if (support) waiting.push(...supportsOf(support))
+/** No datum is placed by datums that are placed by it in turn: every circle once. */
+function circularDatums(all: readonly Datum[], datums: Datums): Problem[] {
+  const waiting = unplaced(all, datums)
+  const places = new Map(all.map(({ id }, i) => [id, i]))
+  const blocked = (datum: Datum): Datum | undefined =>
+    supportsOf(datum).flatMap((id) => waiting.get(id) ?? [])[0]
+  return circlesIn(waiting.values(), blocked).map(([datum, ...others]) => ({
+    code: 'datum-circular',
+    message: `“${datum.name}” is placed by datums that are placed by “${datum.name}” again.`,
+    pointer: `/datums/${places.get(datum.id)}/${datum.between ? 'between' : 'on'}`,
+    ids: [datum, ...others].map(({ id }) => id),
+  }))
+}
+
+/** Datums that stay when all whose supports are placed are placed one after the other: those of circles and what is on them. */
+function unplaced(all: readonly Datum[], datums: Datums): Map<string, Datum> {
+  const carried = new Map<string, Datum[]>()
+  const missing = new Map<Datum, number>()
+  for (const datum of all) {
+    const supports = supportsOf(datum).filter((id) => datums.has(id))
+    missing.set(datum, supports.length)
+    for (const id of supports) {
+      const others = carried.get(id)
+      if (others) others.push(datum)
+      else carried.set(id, [datum])
+    }
   }
-  return false
+  const ready = all.filter((datum) => missing.get(datum) === 0)
+  const waiting = new Map(all.map((datum) => [datum.id, datum]))
+  for (let datum = ready.pop(); datum; datum = ready.pop()) {
+    waiting.delete(datum.id)
+    for (const one of carried.get(datum.id) ?? []) {
+      const left = missing.get(one)! - 1
+      missing.set(one, left)
+      if (left === 0) ready.push(one)
+    }
+  }
+  return waiting
 }
 
 function jointProblems(document: MechanismDocument, datums: Datums): Problem[] {
@@ -128,12 +148,13 @@ function jointProblems(document: MechanismDocument, datums: Datums): Problem[] {
 }
 
 function mateProblems(document: MechanismDocument, datums: Datums): Problem[] {
+  const paths = new Map(document.paths?.map(({ id, datum }) => [id, datum]))
   return (document.mates ?? []).flatMap((mate, i) => {
     const path = `/mates/${i}`
     const problems = (['a', 'b'] as const).flatMap((side) =>
       mateEndProblems(mate, mate[side], `${path}/${side}`),
     )
-    const [a, b] = [mate.a, mate.b].map((end) => bodyOfEnd(end, document, datums))
+    const [a, b] = [mate.a, mate.b].map((end) => bodyOfEnd(end, paths, datums))
     if (problems.length > 0 || a === undefined || a !== b) return problems
     return [
       {
@@ -160,8 +181,9 @@ function mateEndProblems(mate: Mate, end: MateEnd, path: string): Problem[] {
 
 const article = (word: string): string => (word === 'axis' ? `an ${word}` : `a ${word}`)
 
-function bodyOfEnd(end: MateEnd, document: MechanismDocument, datums: Datums): string | undefined {
-  const datum = end.as === 'path' ? document.paths?.find(({ id }) => id === end.path)?.datum : end.datum
+/** @param paths the datums that paths are given in */
+function bodyOfEnd(end: MateEnd, paths: ReadonlyMap<string, string>, datums: Datums): string | undefined {
+  const datum = end.as === 'path' ? paths.get(end.path ?? '') : end.datum
   return datum === undefined ? undefined : datums.get(datum)?.body
 }
 

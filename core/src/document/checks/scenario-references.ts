@@ -4,7 +4,8 @@ import type { Problem } from '../../result'
 import type { AnyCue } from '../format/cues'
 import type { MechanismDocument } from '../format/mechanism'
 import type { Scenario } from '../format/scenarios'
-import { startingEntries } from '../starting'
+import { circlesIn } from '../circles'
+import { namesOfDriven, startingEntries } from '../starting'
 import type { StartingEntry } from '../starting'
 import type { Passing } from '../format/timing'
 import { fieldsOf } from '../rules/check'
@@ -13,15 +14,19 @@ import type { ValueDriver } from '../format/drivers'
 import type { AnyDriver } from '../format/drivers'
 
 export function scenarioProblems(document: MechanismDocument): Problem[] {
-  return document.scenarios.flatMap((scenario, i) => {
-    const path = `/scenarios/${i}`
-    return [
-      ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`)),
-      ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(cue, `${path}/cues/${k}`)),
-      ...startProblems(document, scenario, path),
-      ...tieProblems(document, scenario, path),
-    ]
-  })
+  const names = namesOfDriven(document)
+  return [
+    ...document.scenarios.flatMap((scenario, i) => {
+      const path = `/scenarios/${i}`
+      return [
+        ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`)),
+        ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(cue, `${path}/cues/${k}`)),
+        ...startProblems(scenario, path),
+        ...tieProblems(startingEntries(document, scenario, names), path),
+      ]
+    }),
+    ...startCircles(document),
+  ]
 }
 
 function driverProblems(driver: AnyDriver, path: string): Problem[] {
@@ -60,42 +65,39 @@ function cueProblems(cue: AnyCue, path: string): Problem[] {
   ]
 }
 
-/** A scenario starts in one way, and not by way of itself. */
-function startProblems(document: MechanismDocument, scenario: Scenario, path: string): Problem[] {
-  const { id, name, startPose, startAfter } = scenario
-  if (startPose !== undefined && startAfter !== undefined) {
-    return [
-      {
-        code: 'start-ambiguous',
-        message: `${name} starts at a pose and after another scenario; keep one of the two.`,
-        pointer: `${path}/startPose`,
-        ids: [id],
-      },
-    ]
+/** A scenario starts in one way. */
+function startProblems({ id, name, startPose, startAfter }: Scenario, path: string): Problem[] {
+  if (startPose === undefined || startAfter === undefined) return []
+  return [
+    {
+      code: 'start-ambiguous',
+      message: `${name} starts at a pose and after another scenario; keep one of the two.`,
+      pointer: `${path}/startPose`,
+      ids: [id],
+    },
+  ]
+}
+
+/** No scenario starts after itself, by way of others. */
+function startCircles({ scenarios }: MechanismDocument): Problem[] {
+  const places = new Map(scenarios.map(({ id }, i) => [id, i]))
+  const before = (id: string) => {
+    const { startAfter } = scenarios[places.get(id)!]
+    return startAfter !== undefined && places.has(startAfter) ? startAfter : undefined
   }
-  const before = new Map(document.scenarios.map((s) => [s.id, s.startAfter]))
-  const chain = [id]
-  for (let s = startAfter; s !== undefined; s = before.get(s)) {
-    if (s === id) {
-      const names = chain.map((one) => document.scenarios.find((other) => other.id === one)!.name)
-      return [
-        {
-          code: 'start-circular',
-          message: `${name} would start after itself, by way of ${names.slice(1).join(', ') || 'itself'}.`,
-          pointer: `${path}/startAfter`,
-          ids: chain,
-        },
-      ]
+  return circlesIn(places.keys(), before).map((ids) => {
+    const [name, ...others] = ids.map((id) => scenarios[places.get(id)!].name)
+    return {
+      code: 'start-circular',
+      message: `${name} would start after itself, by way of ${others.join(', ') || 'itself'}.`,
+      pointer: `/scenarios/${places.get(ids[0])}/startAfter`,
+      ids,
     }
-    if (chain.includes(s)) break
-    chain.push(s)
-  }
-  return []
+  })
 }
 
 /** Ties hang on one thing each, which is there, and never on themselves. */
-function tieProblems(document: MechanismDocument, scenario: Scenario, path: string): Problem[] {
-  const entries = startingEntries(document, scenario)
+function tieProblems(entries: readonly StartingEntry[], path: string): Problem[] {
   const byKey = new Map(entries.map((entry) => [entry.key, entry]))
   const problems = entries.flatMap((entry): Problem[] => {
     const { start, tie } = entry.timed
@@ -141,27 +143,11 @@ function passingProblems(entry: StartingEntry, when: Passing, path: string): Pro
 /** Every circle of ties once, with its members named. */
 function circles(entries: readonly StartingEntry[], path: string): Problem[] {
   const byKey = new Map(entries.map((entry) => [entry.key, entry]))
-  const settled = new Set<string>()
-  const problems: Problem[] = []
-  for (const first of entries) {
-    const chain: StartingEntry[] = []
-    for (let entry: StartingEntry | undefined = first; entry;) {
-      if (settled.has(entry.key)) break
-      const again = chain.indexOf(entry)
-      if (again >= 0) {
-        const members = chain.slice(again)
-        problems.push({
-          code: 'tie-circular',
-          message: `These wait for each other and none would start: ${members.map(({ name }) => name).join(', ')}. Give one of them a time.`,
-          pointer: `${path}${members[0].pointer}/tie`,
-          ids: members.map(({ key }) => key),
-        })
-        break
-      }
-      chain.push(entry)
-      entry = entry.after === null ? undefined : byKey.get(entry.after)
-    }
-    for (const { key } of chain) settled.add(key)
-  }
-  return problems
+  const before = ({ after }: StartingEntry) => (after === null ? undefined : byKey.get(after))
+  return circlesIn(entries, before).map((members) => ({
+    code: 'tie-circular',
+    message: `These wait for each other and none would start: ${members.map(({ name }) => name).join(', ')}. Give one of them a time.`,
+    pointer: `${path}${members[0].pointer}/tie`,
+    ids: members.map(({ key }) => key),
+  }))
 }

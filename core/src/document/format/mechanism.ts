@@ -26,17 +26,17 @@ export class MechanismDocument {
   @Equals(FORMAT, { message: `format must be “${FORMAT}”` }) format!: typeof FORMAT
   @Equals(FORMAT_VERSION, { message: `version must be ${FORMAT_VERSION}` }) version!: typeof FORMAT_VERSION
   @IsName() @NoMotion() name!: string
-  @NestedList(() => Part) parts!: Part[]
-  @NestedList(() => Body) bodies!: Body[]
-  @IsOptional() @NestedList(() => Group) groups?: Group[]
+  @NestedList(() => Part, 10_000) parts!: Part[]
+  @NestedList(() => Body, 20_000) bodies!: Body[]
+  @IsOptional() @NestedList(() => Group, 10_000) groups?: Group[]
   @NestedList(() => Datum) datums!: Datum[]
-  @IsOptional() @NestedList(() => Path) paths?: Path[]
+  @IsOptional() @NestedList(() => Path, 1000) paths?: Path[]
   @NestedList(() => Joint) joints!: Joint[]
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
   @IsOptional() @NestedList(() => Spring, 2000) @NoMotion() springs?: Spring[]
-  @IsOptional() @NestedList(() => NamedPose) poses?: NamedPose[]
+  @IsOptional() @NestedList(() => NamedPose, 1000) poses?: NamedPose[]
   @IsOptional() @NestedList(() => DeskControl, 200) @NoMotion() desk?: DeskControl[]
-  @NestedList(() => Probe) probes!: Probe[]
-  @NestedList(() => Scenario) scenarios!: Scenario[]
+  @NestedList(() => Probe, 1000) probes!: Probe[]
+  @NestedList(() => Scenario, 1000) scenarios!: Scenario[]
 }

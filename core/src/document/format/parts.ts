@@ -53,6 +53,16 @@ export class OutlineArc {
   @IsNumber() @Min(-10) @Max(10) bulge!: number
 }
 
+/** A corner of an outline that is not treated as all are. */
+export class OutlineCorner {
+  /** Place of the point, from 0 on. */
+  @IsInt() @Min(0) @Max(999) at!: number
+  /** Radius, or length of both sides that is cut off; 0 for sharp. */
+  @IsQuantity('length') size!: Quantity
+  /** Cut off; rounded when left out. */
+  @IsOptional() @IsBoolean() chamfer?: boolean
+}
+
 /** A round hole in an extruded outline, or a slot where it has a second end. */
 export class OutlineHole {
   @IsQuantity('length') x!: Quantity
@@ -74,6 +84,7 @@ export class Part {
   /** Points of the outline of a drawn part, of two lengths each. */
   @IsOptional() @ArePairs(3, 1000) outline?: [Quantity, Quantity][]
   @IsOptional() @NestedList(() => OutlineArc, 1000) arcs?: OutlineArc[]
+  @IsOptional() @NestedList(() => OutlineCorner, 1000) corners?: OutlineCorner[]
   @IsOptional() @NestedList(() => OutlineHole, 200) holes?: OutlineHole[]
   /** Of an imported part: the name by which its triangles are stored, the SHA-256 of their content. */
   @IsOptional() @IsContentHash() mesh?: string
@@ -117,7 +128,7 @@ export class Body {
   @IsId() id!: string
   @IsName() @NoMotion() name!: string
   @IsOptional() @IsBoolean() grounded?: boolean
-  @NestedList(() => PlacedPart) parts!: PlacedPart[]
+  @NestedList(() => PlacedPart, 10_000) parts!: PlacedPart[]
   @IsOptional() @Nested(() => Placement) pose?: Placement
   @IsOptional() @Nested(() => MassProperties) @NoMotion() mass?: MassProperties
 }

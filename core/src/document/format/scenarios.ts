@@ -27,11 +27,11 @@ export class Scenario {
   @IsQuantity('time') length!: Quantity
   /** Frames per second. */
   @IsInt() @Min(1) @Max(10_000) frameRate!: number
-  @NestedList(() => driverClasses) drivers!: AnyDriver[]
-  @IsOptional() @NestedList(() => cueClasses) cues?: AnyCue[]
+  @NestedList(() => driverClasses, 2000) drivers!: AnyDriver[]
+  @IsOptional() @NestedList(() => cueClasses, 2000) cues?: AnyCue[]
   /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
   @IsOptional() @IsId() @OptionalRefTo('pose') startPose?: string
   @IsOptional() @IsId() @OptionalRefTo('scenario') startAfter?: string
   /** Where two ways of going on meet. */
-  @IsOptional() @NestedList(() => WayChoice) ways?: WayChoice[]
+  @IsOptional() @NestedList(() => WayChoice, 1000) ways?: WayChoice[]
 }

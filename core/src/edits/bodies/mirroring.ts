@@ -2,6 +2,7 @@
  * Mirrored copies. A rigid body cannot be reflected, so the copy of each body is turned such that it looks reflected, which
  * its shape has to allow: a plane in which it is its own mirror image. Joints that lie inside come along, reflected.
  */
+import { largest, smallest } from '../../maths/extremes'
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { Body, Datum } from '../../document/format/parts'
@@ -145,8 +146,8 @@ function reflectDatum(datum: Datum, source: { readonly frame: Frame }, symmetry:
 function symmetryOf(document: MechanismDocument, body: Body): Symmetry | null {
   const points = pointsOf(document, body)
   if (points.length === 0) return { axis: 2, at: 0 }
-  const largest = Math.max(...points.flat().map(Math.abs))
-  const grain = Math.max(LEAST_SYMMETRY, largest * SYMMETRIC)
+  const size = largest(points.flat().map(Math.abs))
+  const grain = Math.max(LEAST_SYMMETRY, size * SYMMETRIC)
   const key = (p: Vector) => p.map((c) => Math.round(c / grain) + 0).join(' ')
   const all = new Set(points.map(key))
   const has = (p: Vector) => {
@@ -155,7 +156,7 @@ function symmetryOf(document: MechanismDocument, body: Body): Symmetry | null {
   }
   for (const axis of [2, 1, 0] as const) {
     const along = points.map((p) => p[axis])
-    const symmetry: Symmetry = { axis, at: (Math.min(...along) + Math.max(...along)) / 2 }
+    const symmetry: Symmetry = { axis, at: (smallest(along) + largest(along)) / 2 }
     if (points.every((p) => has(reflectedIn(symmetry, p, true)))) return symmetry
   }
   return null

@@ -63,27 +63,15 @@ function holdSomething(draft: MechanismDocument): string | null {
 
 /** Removes datums that were made for something that is gone, and parts of bodies that are gone. */
 function removeUnused(before: MechanismDocument, draft: MechanismDocument): void {
-  for (;;) {
-    const datums = draft.datums.length
-    const [isDatumUnused, isPartUnused] = [
-      unusedSince(before, draft, 'datum'),
-      unusedSince(before, draft, 'part'),
-    ]
-    draft.datums = draft.datums.filter(({ id, own }) => own || !isDatumUnused(id))
-    draft.parts = draft.parts.filter(({ id }) => !isPartUnused(id))
+  const [hadParts, parts] = [referredTo(before, 'part'), referredTo(draft, 'part')]
+  draft.parts = draft.parts.filter(({ id }) => parts.has(id) || !hadParts.has(id))
+  const usedBefore = referredTo(before, 'datum')
+  for (let count = Infinity; draft.datums.length < count;) {
+    count = draft.datums.length
     // a datum that placed another one may be next
-    if (draft.datums.length === datums) return
+    const used = referredTo(draft, 'datum')
+    draft.datums = draft.datums.filter(({ id, own }) => own || used.has(id) || !usedBefore.has(id))
   }
-}
-
-/** Whether something used an entry before, and nothing does now. */
-function unusedSince(
-  before: MechanismDocument,
-  now: MechanismDocument,
-  kind: 'datum' | 'part',
-): (id: string) => boolean {
-  const [used, stillUsed] = [referredTo(before, kind), referredTo(now, kind)]
-  return (id) => used.has(id) && !stillUsed.has(id)
 }
 
 /** Removes what refers to something that is not there, until nothing does. */

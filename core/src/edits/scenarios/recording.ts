@@ -2,6 +2,7 @@
  * What was done by hand, recorded into lanes of a scenario: each joint position that changed becomes moves of its own
  * lane, tied one after the other, so that they can be edited on. What follows from the others is not driven.
  */
+import { largest, smallest } from '../../maths/extremes'
 import type { MechanismDocument } from '../../document/format/mechanism'
 import { copyOf } from '../../document/copy'
 import { moveKey } from '../../document/starting'
@@ -72,7 +73,7 @@ export function recordInto(
   }
   const nameOf = (id: string) => draft.joints.find((joint) => joint.id === id)?.name ?? id
   const moved = positions.filter(
-    ({ values, dimension }) => Math.max(...values) - Math.min(...values) > tolerance[dimension],
+    ({ values, dimension }) => largest(values) - smallest(values) > tolerance[dimension],
   )
   if (moved.length === 0) {
     return fail({

@@ -3,6 +3,7 @@
  * axis, its place and the radius. Source: Eberly, Least Squares Fitting of Data by Circles and Cylinders; Golub & Van Loan,
  * section 5.3 (normal equations of a small problem).
  */
+import { largest } from '../../maths/extremes'
 import { factor, solveFactored } from '../../maths/lu'
 import { anySquareTo, cross, dot, meanOf, norm, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
@@ -85,7 +86,7 @@ export function missOf({ axis, centre, radius }: Cylinder, point: Vector): numbe
 export function fits(cylinder: FittedCylinder, points: readonly Vector[], known: number): boolean {
   if (cylinder.radiusError > known || points.some((p) => missOf(cylinder, p) > FITS)) return false
   const across = points.map((p) => squareTo(subtract(p, points[0]), cylinder.axis))
-  return Math.max(...across.map(norm)) > LEAST_ARC * cylinder.radius
+  return largest(across.map(norm)) > LEAST_ARC * cylinder.radius
 }
 
 function nearestOnAxis({ axis, centre }: Cylinder, point: Vector): Vector {

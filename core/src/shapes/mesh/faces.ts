@@ -2,6 +2,7 @@
  * The faces of a solid, as a kernel gives them: each a run of triangles that lie on one surface. The surface is found from
  * the corners in double precision, before they are stored in single: a plane or a cylinder that they fit, or nothing.
  */
+import { largest } from '../../maths/extremes'
 import { anySquareTo, cross, dot, meanOf, norm, scaled, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { FITS, FITS_FACE, RADIUS_KNOWN, SAME_SURFACE } from '../tolerances'
@@ -84,7 +85,7 @@ function planeOf(places: readonly Vector[], normals: readonly Vector[]): Surface
   if (norm(sum) === 0) return null
   const axis = unit(sum)
   const centre = meanOf(places)
-  const size = Math.max(...places.map((p) => norm(subtract(p, centre))))
+  const size = largest(places.map((p) => norm(subtract(p, centre))))
   const flat = places.every((p) => Math.abs(dot(subtract(p, centre), axis)) < FITS_FACE * size)
   return flat ? { kind: 'plane', axis, centre, radius: 0 } : null
 }

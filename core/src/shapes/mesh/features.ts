@@ -6,6 +6,7 @@
  * with one normal; cylinders from the bend to a neighbouring strip over all triangles whose corners lie on the cylinder
  * through both, to which one is then fitted. What does not fit is not offered.
  */
+import { largest, smallest } from '../../maths/extremes'
 import { ahead, cross, dot, norm, squareTo, subtract, unit } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 import { ALONG_SURFACE, FITS, FLAT, LEAST_SIZE, ON_RADIUS, RADIUS_SEEN, WELD } from '../tolerances'
@@ -210,7 +211,7 @@ export class MeshFeatures {
    */
   private goesOn(region: ReadonlySet<number>, { axis, centre }: Cylinder): boolean {
     const along = this.placesOf(region).map((p) => dot(subtract(p, centre), axis))
-    const width = Math.max(...along) - Math.min(...along)
+    const width = largest(along) - smallest(along)
     for (const t of region) {
       for (const next of this.neighbours(t)) {
         if (region.has(next) || Math.abs(dot(this.normals[next], axis)) < ALONG_SURFACE) continue

@@ -2,8 +2,8 @@
 
 type Point = readonly [number, number]
 
-/** How corners between straight sides are treated: rounded by a radius, or cut off by a length of both sides [m]. */
-export interface Corners {
+/** How a corner between straight sides is treated: rounded by a radius, or cut off by a length of both sides [m]. */
+export interface Corner {
   readonly size: number
   readonly style: 'round' | 'chamfer'
 }
@@ -13,22 +13,22 @@ export const pointsOf = (outline: readonly number[]): [number, number][] =>
 
 /**
  * @param bulges for each point of the side that begins there: the tangent of a quarter of its angle
+ * @param corners for each point; none are treated when left out
  * @param chords of a full turn
  */
 export function writtenOut(
   outline: readonly number[],
   bulges: readonly number[],
-  corners: Corners,
+  corners: readonly Corner[],
   chords: number,
 ): number[] {
   const points = pointsOf(outline)
   const n = points.length
   return points.flatMap((point, i) => {
     const before = (i + n - 1) % n
-    const isTreated = corners.size > 0 && !bulges[i] && !bulges[before]
-    const start = isTreated
-      ? treated(points[before], point, points[(i + 1) % n], corners, chords)
-      : [...point]
+    const corner = corners[i]
+    const isTreated = corner?.size > 0 && !bulges[i] && !bulges[before]
+    const start = isTreated ? treated(points[before], point, points[(i + 1) % n], corner, chords) : [...point]
     return bulges[i] ? [...start, ...alongArc(point, points[(i + 1) % n], bulges[i], chords)] : start
   })
 }
@@ -37,14 +37,14 @@ export function writtenOut(
 export function crampedCorner(
   outline: readonly number[],
   bulges: readonly number[],
-  corners: Corners,
+  corners: readonly Corner[],
 ): number | null {
   const points = pointsOf(outline)
   const n = points.length
   const taken = points.map((point, i) => {
     const before = (i + n - 1) % n
-    return corners.size > 0 && !bulges[i] && !bulges[before]
-      ? cutLength(points[before], point, points[(i + 1) % n], corners)
+    return corners[i].size > 0 && !bulges[i] && !bulges[before]
+      ? cutLength(points[before], point, points[(i + 1) % n], corners[i])
       : 0
   })
   const cramped = points.findIndex(([x, y], i) => {
@@ -55,7 +55,7 @@ export function crampedCorner(
 }
 
 /** How much of either side the treatment of a corner takes. */
-function cutLength(a: Point, corner: Point, b: Point, { size, style }: Corners): number {
+function cutLength(a: Point, corner: Point, b: Point, { size, style }: Corner): number {
   if (style === 'chamfer') return size
   return size * Math.tan(Math.abs(turnAt(a, corner, b)) / 2)
 }
@@ -66,8 +66,8 @@ function turnAt([ax, ay]: Point, [cx, cy]: Point, [bx, by]: Point): number {
   return Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)
 }
 
-function treated(a: Point, corner: Point, b: Point, corners: Corners, chords: number): number[] {
-  const cut = cutLength(a, corner, b, corners)
+function treated(a: Point, corner: Point, b: Point, treatment: Corner, chords: number): number[] {
+  const cut = cutLength(a, corner, b, treatment)
   const toward = ([x, y]: Point): Point => {
     const [dx, dy] = [x - corner[0], y - corner[1]]
     const share = cut / Math.hypot(dx, dy)
@@ -75,7 +75,7 @@ function treated(a: Point, corner: Point, b: Point, corners: Corners, chords: nu
   }
   const [from, to] = [toward(a), toward(b)]
   const turn = turnAt(a, corner, b)
-  if (corners.style === 'chamfer' || Math.abs(turn) < 1e-6) return [...from, ...to]
+  if (treatment.style === 'chamfer' || Math.abs(turn) < 1e-6) return [...from, ...to]
   return [...from, ...alongArc(from, to, Math.tan(turn / 4), chords), ...to]
 }
 

@@ -3,7 +3,7 @@ import { axialDatums, faceFrame, onAxis } from '../face-frame'
 import { extrude, twiceArea } from '../mesh/mesh'
 import { holeDatums, holeOutline, holesFault } from './holes'
 import { crampedCorner, pointsOf, writtenOut } from './outline-points'
-import type { Corners } from './outline-points'
+import type { Corner } from './outline-points'
 import { revolve } from '../mesh/revolve'
 import { defineShape } from '../shape'
 import type { Contradiction, Extras } from '../shape'
@@ -71,12 +71,13 @@ export const turned = defineShape({
 
 /** Chords of a full turn when it is looked whether an outline holds. */
 const FEW_CHORDS = 24
-const SHARP: Corners = { size: 0, style: 'round' }
+const SHARP: readonly Corner[] = []
 
-const cornersOf = ({ corner }: { readonly corner: number }, { options }: Extras): Corners => ({
-  size: corner,
-  style: options.corners === 'chamfer' ? 'chamfer' : 'round',
-})
+/** How each point is treated: as it says itself, else as all are. */
+function cornersOf({ corner }: { readonly corner: number }, extras: Extras): Corner[] {
+  const usual: Corner = { size: corner, style: extras.options.corners === 'chamfer' ? 'chamfer' : 'round' }
+  return Array.from({ length: extras.outline.length / 2 }, (_, k) => extras.corners.get(k) ?? usual)
+}
 const sketched = (d: { readonly corner: number }, extras: Extras): number[] =>
   writtenOut(extras.outline, extras.bulges, cornersOf(d, extras), FEW_CHORDS)
 

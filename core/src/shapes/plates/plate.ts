@@ -39,7 +39,7 @@ export const plate = defineShape({
   datums: (d) => {
     const { centre, right, left, back, front, top, bottom } = box.datums(
       { width: d.length, depth: d.width, height: d.thickness },
-      { options: {}, outline: [], bulges: [], holes: [] },
+      { options: {}, outline: [], bulges: [], corners: new Map(), holes: [] },
     )
     const holes = centres(d).map(
       ([x, y], i) => [`hole ${i + 1}`, faceFrame([x, y, 0], [0, 0, 1], [1, 0, 0])] as const,

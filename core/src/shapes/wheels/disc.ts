@@ -1,7 +1,8 @@
-/** Disc with a bore, and a keyway in it: origin at its centre in mid-thickness, z along the axis. */
+/** Disc or flange with a bore, a keyway in it, a tongue or slot across its face: origin at its centre in mid-thickness, z along the axis. */
+import { acrossDatums, acrossDimensions, acrossFault, acrossOption, acrossTop, discAcross } from './across'
 import { boreDimension, keyDimensions, keyedHoles, keyedTooLarge, keywayDatum } from './bore'
 import { axialDatums } from '../face-frame'
-import { circle, extrude } from '../mesh/mesh'
+import { circle } from '../mesh/mesh'
 import { defineShape } from '../shape'
 import { markOption, markSolids } from './mark'
 
@@ -13,15 +14,20 @@ export const disc = defineShape({
     thickness: { label: 'Thickness', usual: '10 mm' },
     bore: boreDimension,
     ...keyDimensions,
+    ...acrossDimensions,
   },
-  options: { mark: markOption },
-  contradiction: (d) => keyedTooLarge(d, d.diameter, 'the disc'),
-  datums: (d) => ({ ...axialDatums(-d.thickness / 2, d.thickness / 2), ...keywayDatum(d, 0) }),
+  options: { across: acrossOption, mark: markOption },
+  contradiction: (d, extras) => keyedTooLarge(d, d.diameter, 'the disc') ?? acrossFault(d, extras),
+  datums: (d, extras) => ({
+    ...axialDatums(-d.thickness / 2, d.thickness / 2),
+    ...keywayDatum(d, 0),
+    ...acrossDatums(d, extras),
+  }),
   solids: (d, extras, chords) => {
-    const [radius, half] = [d.diameter / 2, d.thickness / 2]
+    const radius = d.diameter / 2
     return [
-      extrude(circle(0, 0, radius, chords), keyedHoles(d, chords), -half, half),
-      ...markSolids(extras, 0.6 * radius + 0.2 * d.bore, 0.95 * radius, half),
+      ...discAcross(d, extras, circle(0, 0, radius, chords), keyedHoles(d, chords), chords),
+      ...markSolids(extras, 0.6 * radius + 0.2 * d.bore, 0.95 * radius, acrossTop(d, extras)),
     ]
   },
 })
