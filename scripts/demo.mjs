@@ -5,17 +5,16 @@
  * builds when a source changed, serves, prints the address. `-- --reset` starts over. Ctrl-C ends all of it.
  */
 import { existsSync } from 'node:fs'
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises'
+import { readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { build } from './steps/build.mjs'
-import { startMariadb } from './steps/mariadb.mjs'
+import { ownFolder, startMariadb } from './steps/mariadb.mjs'
 import { npmPackages } from './steps/packages.mjs'
-import { end, Failure, isRunning, mustRun, root } from './steps/run.mjs'
+import { end, Failure, isRunning, root, run } from './steps/run.mjs'
 import { serve } from './steps/serve.mjs'
 
 const FOLDER = join(root, '.ligamen')
 const RUN = join(FOLDER, 'run.json')
-const PORT = Number(process.env.PORT ?? 3000)
 
 /** @type {{ pid: number, marker: string }[]} what this run started, newest last */
 const started = []
@@ -25,9 +24,10 @@ async function main() {
   const began = Date.now()
   const reset = process.argv.includes('--reset')
   const given = process.env.DATABASE_URL
+  const port = portOf(process.env.PORT ?? '3000')
   if (reset && given)
     throw new Failure('--reset starts the private database over; with DATABASE_URL it does nothing.')
-  await mkdir(FOLDER, { recursive: true, mode: 0o700 })
+  await ownFolder(FOLDER)
   if (await alreadyRunning()) return
   await remember('')
   if (reset) await rm(join(FOLDER, 'data'), { recursive: true, force: true })
@@ -40,11 +40,12 @@ async function main() {
     await remember('')
     database = own.url
   }
-  await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts'], {
-    DATABASE_URL: database,
-  })
+  // it says itself what is wrong
+  const seed = ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts']
+  if ((await run('npx', seed, { DATABASE_URL: database })) !== 0)
+    throw new Failure('Ligamen was not started, since its database cannot be used as it is.')
   await build()
-  const server = await serve({ database, port: PORT, log: join(FOLDER, 'server.log') })
+  const server = await serve({ database, port, log: join(FOLDER, 'server.log') })
   started.push(server)
   await remember(server.address)
   console.log(`\nLigamen is ready after ${((Date.now() - began) / 1000).toFixed(1)} s:  ${server.address}`)
@@ -56,7 +57,7 @@ async function main() {
 async function alreadyRunning() {
   if (!existsSync(RUN)) return false
   /** @type {{ pid: number, address: string, started: { pid: number, marker: string }[] }} */
-  const last = JSON.parse((await readFile(RUN, 'utf8').catch(() => '{}')) || '{}')
+  const last = stateOf(await readFile(RUN, 'utf8').catch(() => ''))
   if (last.pid && (await isRunning(last.pid, 'demo.mjs'))) {
     console.log(
       last.address ? `Ligamen is running already:  ${last.address}` : 'Another run is starting Ligamen.',
@@ -65,6 +66,22 @@ async function alreadyRunning() {
   }
   for (const { pid, marker } of [...(last.started ?? [])].reverse()) await end(pid, marker)
   return false
+}
+
+/** What the last run noted; nothing when that was cut off. @param {string} text */
+function stateOf(text) {
+  try {
+    return JSON.parse(text) ?? {}
+  } catch {
+    return {}
+  }
+}
+
+/** @param {string} text */
+function portOf(text) {
+  const port = Number(text)
+  if (/^\d+$/.test(text) && port >= 1 && port <= 65_535) return port
+  throw new Failure(`PORT is “${text}”; it must be a whole number from 1 to 65535.`)
 }
 
 /** @param {string} address */

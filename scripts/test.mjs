@@ -1,5 +1,5 @@
 /**
- * `npm test`: lint, types, unit, server and end-to-end tests, on a fresh clone too.
+ * `npm test`: lint, types, unit, server and end-to-end tests, 20 kills under load, a minute of spoilt input; on a fresh clone too.
  *
  * Installs what is missing, makes a throwaway database and takes free ports of its own. Every part is run even when
  * one before it failed; one failing part fails the whole.
@@ -43,6 +43,8 @@ async function part(name, work) {
 
 async function main() {
   folder = await mkdtemp(join(tmpdir(), 'ligamen-test-'))
+  // tests ask more often than people
+  process.env.LIGAMEN_RATE = '0'
   const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '' }
   const ready = await part('set-up', async () => {
     await npmPackages()
@@ -59,6 +61,13 @@ async function main() {
   // two rows of parts beside each other, since most of them use one core; types and build write the same folder
   const [, served] = await Promise.all([lintAndUnit(), typesAndBuild(environment)])
   if (quick || !served) return
+  // new ones are drawn when exploring
+  const sameSeed = process.env.LIGAMEN_EXPLORE ? [] : ['--seed', '458']
+  // each on a database and a server of its own
+  await Promise.all([
+    part('faults', () => run(process.execPath, ['scripts/faults.mjs', '--kills', '20'])),
+    part('fuzz', () => run(process.execPath, ['scripts/fuzz.mjs', '--seconds', '60', ...sameSeed])),
+  ])
   await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
   await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
 }

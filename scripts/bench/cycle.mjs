@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { root } from '../steps/run.mjs'
 import { chromium as chromiumPath } from '../steps/packages.mjs'
+import { create, store } from './store.mjs'
 import { median, scriptPerFrame } from './view.mjs'
 
 /** @type {{ tasks: number[] } & Window} */
@@ -123,13 +124,8 @@ async function solvedIn(page) {
  * @param {object} document
  */
 async function open(page, document) {
-  const project = await (await page.request.post('/api/projects', { data: { name: 'Bench' } })).json()
-  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
-    data: { name: 'Bench', start: 'empty' },
-  })
-  const { id } = await made.json()
-  const saved = await page.request.put(`/api/mechanisms/${id}`, { data: { revision: 1, document } })
-  if (!saved.ok()) throw new Error(await saved.text())
+  const id = await create(page, 'Bench')
+  await store(page, id, document)
   await page.goto(`/mechanisms/${id}?stage=drive`)
 }
 

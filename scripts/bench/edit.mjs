@@ -1,6 +1,7 @@
 /** What an edit costs: from the key in a dimension's field to the frame in which the joint positions follow. */
 import { chromium } from '@playwright/test'
 import { chromium as chromiumPath } from '../steps/packages.mjs'
+import { create } from './store.mjs'
 import { median } from './view.mjs'
 
 const LENGTHS = ['33 mm', '28 mm', '32 mm', '27 mm', '36 mm', '31 mm', '29 mm']
@@ -42,11 +43,7 @@ export async function benchEdit(address) {
  * @param {import('@playwright/test').Page} page
  */
 async function openFourBar(page) {
-  const project = await (await page.request.post('/api/projects', { data: { name: 'Bench' } })).json()
-  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
-    data: { name: 'Beam to edit', start: 'crank-rocker' },
-  })
-  const { id } = await made.json()
+  const id = await create(page, 'Beam to edit', 'crank-rocker')
   await page.goto(`/mechanisms/${id}`)
   await page.getByRole('status').filter({ hasText: 'frames solved in' }).waitFor()
   const time = page.getByLabel('Time at the playhead')

@@ -1,6 +1,7 @@
 /** What documents of 300 and 500 bodies cost in the real interface: opening, selecting, playing. */
 import { chromium } from '@playwright/test'
 import { chromium as chromiumPath } from '../steps/packages.mjs'
+import { create, store } from './store.mjs'
 
 /** Four-bars side by side on one base; with the base and two boxes they make 300 bodies, or about 500. */
 const FOUR_BARS = 99
@@ -24,7 +25,7 @@ export async function benchView(address) {
   })
   try {
     const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } })
-    await store(page, 'Row of beams', FOUR_BARS)
+    await storeBeams(page, 'Row of beams', FOUR_BARS)
     // the first one is for the browser's caches, which somebody who works here has
     const opened = []
     for (let round = 0; round < 4; round++) {
@@ -37,7 +38,7 @@ export async function benchView(address) {
     const selected = await selecting(page)
     const laidOut = await layingOut(page)
     const script = await scriptPerFrame(page)
-    const many = await store(page, 'Field of beams', MANY_FOUR_BARS)
+    const many = await storeBeams(page, 'Field of beams', MANY_FOUR_BARS)
     await page.setViewportSize({ width: 640, height: 480 })
     await page.goto(`/mechanisms/${many}`)
     // in so small a window there is no room for it
@@ -206,16 +207,9 @@ export async function scriptPerFrame(page, warm = 0) {
  * @param {string} name
  * @param {number} fourBars
  */
-async function store(page, name, fourBars) {
-  const project = await (await page.request.post('/api/projects', { data: { name: 'Bench' } })).json()
-  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
-    data: { name, start: 'empty' },
-  })
-  const { id } = await made.json()
-  const saved = await page.request.put(`/api/mechanisms/${id}`, {
-    data: { revision: 1, document: rowOfBeams(fourBars) },
-  })
-  if (!saved.ok()) throw new Error(await saved.text())
+async function storeBeams(page, name, fourBars) {
+  const id = await create(page, name)
+  await store(page, id, rowOfBeams(fourBars))
   return id
 }
 

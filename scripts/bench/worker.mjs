@@ -1,6 +1,7 @@
 /** How long the solver's worker takes for the demo's four-bar, as it reports to the real interface. */
 import { chromium } from '@playwright/test'
 import { chromium as chromiumPath } from '../steps/packages.mjs'
+import { create, store } from './store.mjs'
 
 /** @type {{ takes: { frames: number, milliseconds: number }[] } & Window} */
 const window = /** @type {any} */ (globalThis)
@@ -43,15 +44,11 @@ export async function benchWorker(address) {
 
 /** @param {import('@playwright/test').Page} page */
 async function openFourBar(page) {
-  const project = await (await page.request.post('/api/projects', { data: { name: 'Bench' } })).json()
-  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
-    data: { name: 'Walking beam', start: 'crank-rocker' },
-  })
-  const { id } = await made.json()
+  const id = await create(page, 'Walking beam', 'crank-rocker')
   const { document } = await (await page.request.get(`/api/mechanisms/${id}`)).json()
   document.scenarios[0].length = '9.98 s'
   document.scenarios[0].frameRate = 60
-  await page.request.put(`/api/mechanisms/${id}`, { data: { revision: 1, document } })
+  await store(page, id, document)
   await page.addInitScript(listen)
   await page.goto(`/mechanisms/${id}`)
   await page.getByRole('status').filter({ hasText: '600 frames solved in' }).waitFor()

@@ -14,6 +14,7 @@ const SOURCES = [
   'shared',
   'nuxt.config.ts',
   'package-lock.json',
+  'scripts/steps/compress.mjs',
   'tsconfig.json',
 ]
 const STAMP = join(root, '.output', '.sources')

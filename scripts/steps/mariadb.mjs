@@ -1,13 +1,13 @@
 /** A private MariaDB on 127.0.0.1 with its own folder, as root or as an ordinary user. */
 import { spawn } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { existsSync, openSync } from 'node:fs'
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
+import { constants, existsSync, openSync } from 'node:fs'
+import { access, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
 import { need } from './packages.mjs'
 import { freePort } from './ports.mjs'
-import { Failure, run } from './run.mjs'
+import { end, Failure, processesWith, run } from './run.mjs'
 
 /**
  * @typedef {object} Database
@@ -19,20 +19,24 @@ import { Failure, run } from './run.mjs'
 /**
  * Starts the database kept in `folder`, which is made when it is missing.
  * @param {string} folder
+ * @param {number} [from] the first port that is tried
  * @returns {Promise<Database>}
  */
-export async function startMariadb(folder) {
+export async function startMariadb(folder, from = 3316) {
   const mariadbd = await need('mariadbd', ['mariadb-server-core', 'mariadb-client-core'])
   const install = await need('mariadb-install-db', ['mariadb-server-core', 'mariadb-client-core'])
-  await mkdir(folder, { recursive: true, mode: 0o700 })
+  await ownFolder(folder)
   const data = join(folder, 'data')
   const user = userInfo().username
+  // what a killed run left behind keeps the files to itself
+  for (const pid of await processesWith(data)) await end(pid, data)
+  await setAside(data)
   if (!existsSync(data)) await createData(install, data, user)
 
   const password = await secret(join(folder, 'password'))
   const init = join(folder, 'init.sql')
   await writeFile(init, grants(password), { mode: 0o600 })
-  const port = await freePort(3316)
+  const port = await freePort(from)
   const socket = join(
     tmpdir(),
     `ligamen-${createHash('sha256').update(data).digest('hex').slice(0, 16)}.sock`,
@@ -72,14 +76,40 @@ export async function startMariadb(folder) {
   throw new Failure(`MariaDB was not ready within a minute; see ${log}.`)
 }
 
+/** @param {string} folder made for us alone when it is missing */
+export async function ownFolder(folder) {
+  try {
+    await mkdir(folder, { recursive: true, mode: 0o700 })
+    await access(folder, constants.W_OK)
+  } catch (error) {
+    const { code } = /** @type {NodeJS.ErrnoException} */ (error)
+    throw new Failure(
+      code === 'EACCES' || code === 'EROFS' || code === 'EPERM'
+        ? `The folder ${folder} cannot be written. Give yourself the right to, or set DATABASE_URL to another database.`
+        : `The folder ${folder} cannot be made (${code}). Move away what stands there, then try again.`,
+    )
+  }
+}
+
 /**
- * Made under another name first, so that a killed run leaves no half-made database behind.
+ * A database that was never finished has none of its own tables; it is kept, but not used.
+ * @param {string} data
+ */
+async function setAside(data) {
+  if (!existsSync(data) || existsSync(join(data, 'mysql'))) return
+  const aside = `${data}.unfinished-${new Date().toISOString().replace(/[:.]/g, '-')}`
+  await rename(data, aside)
+  console.log(`${data} holds no finished database; it was moved to ${aside}.`)
+}
+
+/**
+ * Made under a name of this run first, so that a killed run leaves no half-made database behind.
  * @param {string} install
  * @param {string} data
  * @param {string} user
  */
 async function createData(install, data, user) {
-  const fresh = `${data}.new`
+  const fresh = `${data}.new-${process.pid}`
   await rm(fresh, { recursive: true, force: true })
   await mkdir(fresh, { mode: 0o700 })
   console.log('Making a private database …')
@@ -118,10 +148,15 @@ const grants = (password) =>
   [
     'CREATE DATABASE IF NOT EXISTS ligamen CHARACTER SET utf8mb4;',
     ...['127.0.0.1', 'localhost'].flatMap((host) => [
-      `CREATE USER IF NOT EXISTS 'ligamen'@'${host}';`,
+      `CREATE USER IF NOT EXISTS 'ligamen'@'${host}' IDENTIFIED BY '${password}';`,
       `ALTER USER 'ligamen'@'${host}' IDENTIFIED BY '${password}';`,
       `GRANT ALL ON ligamen.* TO 'ligamen'@'${host}';`,
+      // others of its own, beside it: tests make them
+      `GRANT ALL ON \`ligamen\\_%\`.* TO 'ligamen'@'${host}';`,
     ]),
     `ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';`,
+    // nobody without a name or a password
+    "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');",
+    'FLUSH PRIVILEGES;',
     '',
   ].join('\n')

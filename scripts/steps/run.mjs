@@ -64,3 +64,17 @@ export async function end(pid, marker) {
     }
   }
 }
+
+/**
+ * Processes whose command line holds `marker`, but for our own.
+ * @param {string} marker
+ * @returns {Promise<number[]>}
+ */
+export async function processesWith(marker) {
+  const { readdir } = await import('node:fs/promises')
+  const pids = (await readdir('/proc').catch(() => [])).filter((name) => /^\d+$/.test(name)).map(Number)
+  const found = await Promise.all(
+    pids.map(async (pid) => pid !== process.pid && (await isRunning(pid, marker))),
+  )
+  return pids.filter((_, k) => found[k])
+}

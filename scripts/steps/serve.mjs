@@ -37,7 +37,7 @@ export async function serve({ database, port, log }) {
   child.unref()
   const address = `http://127.0.0.1:${free}`
   for (let waited = 0; waited < 300; waited++) {
-    const answer = await fetch(`${address}/api/projects`).catch(() => null)
+    const answer = await fetch(`${address}/readyz`).catch(() => null)
     if (answer?.ok) return { address, pid: child.pid ?? 0, marker: SERVER }
     if (child.exitCode !== null) throw new Failure(`The server ended while starting; see ${log}.`)
     await new Promise((resolve) => setTimeout(resolve, 100))

@@ -1,5 +1,5 @@
 /** The bodies that the routes accept. */
-import { IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator'
+import { IsIn, IsNotEmpty, IsOptional, IsString, MaxLength } from 'class-validator'
 import { startingPointIds } from '../../shared/starting-points/starting-points'
 
 export class NameBody {
@@ -11,11 +11,4 @@ export class NameBody {
 
 export class NewMechanismBody extends NameBody {
   @IsOptional() @IsIn(startingPointIds) start?: string
-}
-
-export class SaveBody {
-  /** The revision the edit started from. */
-  @IsInt() @Min(1) revision!: number
-  /** Checked by the core. */
-  @IsObject() document!: object
 }

@@ -1,10 +1,12 @@
 /** Route handlers: one try, one shape of error, and the reading of parameters. */
-import { defineEventHandler, getRouterParam } from 'h3'
+import { defineEventHandler, getRouterParam, setResponseHeader } from 'h3'
 import type { EventHandler, H3Event } from 'h3'
 import { ProblemError, sendProblem } from './problem'
 
 export const route = (handle: (event: H3Event) => Promise<unknown>): EventHandler =>
   defineEventHandler(async (event) => {
+    // what is on the server may change at any time; routes whose answers never do say so
+    setResponseHeader(event, 'cache-control', 'no-store')
     try {
       return await handle(event)
     } catch (error) {
@@ -14,9 +16,9 @@ export const route = (handle: (event: H3Event) => Promise<unknown>): EventHandle
 
 const ID = /^[0-9a-f-]{36}$/
 
-/** The id in the path. Error: 400 when it is none. */
-export function pathId(event: H3Event): string {
-  const id = getRouterParam(event, 'id') ?? ''
+/** An id in the path. Error: 400 when it is none. */
+export function pathId(event: H3Event, name = 'id'): string {
+  const id = getRouterParam(event, name) ?? ''
   if (!ID.test(id)) throw new ProblemError(400, 'id-invalid', `“${id.slice(0, 80)}” is not an id.`)
   return id
 }

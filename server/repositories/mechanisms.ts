@@ -1,7 +1,8 @@
 /** Rows of the table `mechanisms`. */
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import type { MechanismDocument } from '@ligamen/core'
+import type { CheckedDocument } from '../checks/stored'
+import { meshRepository } from './meshes'
 
 export interface MechanismRow {
   id: string
@@ -15,6 +16,9 @@ export interface MechanismRow {
   changed_at: Date
 }
 
+/** A mechanism with the name of its project, without its picture. */
+export type OpenedRow = Omit<MechanismRow, 'picture'> & { project_name: string }
+
 export type MechanismSummaryRow = Omit<MechanismRow, 'document' | 'picture' | 'created_at'> & {
   has_picture: number
 }
@@ -26,45 +30,52 @@ export const mechanismRepository = (knex: Knex) => ({
       .select(knex.raw('picture IS NOT NULL AS has_picture'))
       .orderBy('changed_at', 'desc'),
 
-  find: (id: string): Promise<Omit<MechanismRow, 'picture'> | undefined> =>
-    knex<MechanismRow>('mechanisms')
-      .select('id', 'project_id', 'name', 'document', 'revision', 'created_at', 'changed_at')
-      .where({ id })
-      .first(),
+  find: (id: string): Promise<OpenedRow | undefined> => opened(knex, id).first(),
+
+  /** As it is now, whatever this transaction saw before; it stays so until the transaction ends. */
+  findNow: (id: string): Promise<OpenedRow | undefined> => opened(knex, id).forShare().first(),
+
+  /** The id of its project. */
+  projectOf: async (id: string): Promise<string | undefined> =>
+    (await knex<MechanismRow>('mechanisms').where({ id }).first('project_id'))?.project_id,
 
   ofProject: (projectId: string): Promise<MechanismRow[]> =>
     knex<MechanismRow>('mechanisms').where({ project_id: projectId }).orderBy('created_at'),
 
   async create(
     projectId: string,
-    document: MechanismDocument,
+    { name, text, meshes }: CheckedDocument,
     picture: Buffer | null = null,
-  ): Promise<MechanismRow> {
+    id: string = randomUUID(),
+  ): Promise<{ id: string }> {
     const now = new Date()
-    const row: MechanismRow = {
-      id: randomUUID(),
+    await knex<MechanismRow>('mechanisms').insert({
+      id,
       project_id: projectId,
-      name: document.name,
-      document: JSON.stringify(document),
+      name,
+      document: text,
       revision: 1,
       picture,
       created_at: now,
       changed_at: now,
-    }
-    await knex<MechanismRow>('mechanisms').insert(row)
-    return row
+    })
+    await meshRepository(knex).use(id, meshes)
+    return { id }
   },
 
   /** Saves over `revision` only; returns how many rows that was: 0 when the row has moved on or is gone. */
-  save: (id: string, revision: number, document: MechanismDocument, changedAt: Date): Promise<number> =>
-    knex<MechanismRow>('mechanisms')
+  async save(
+    id: string,
+    revision: number,
+    { name, text, meshes }: CheckedDocument,
+    changedAt: Date,
+  ): Promise<number> {
+    const saved = await knex<MechanismRow>('mechanisms')
       .where({ id, revision })
-      .update({
-        name: document.name,
-        document: JSON.stringify(document),
-        revision: revision + 1,
-        changed_at: changedAt,
-      }),
+      .update({ name, document: text, revision: revision + 1, changed_at: changedAt })
+    if (saved > 0) await meshRepository(knex).use(id, meshes)
+    return saved
+  },
 
   remove: (id: string): Promise<number> => knex<MechanismRow>('mechanisms').where({ id }).delete(),
 
@@ -74,3 +85,14 @@ export const mechanismRepository = (knex: Knex) => ({
   setPicture: (id: string, picture: Buffer): Promise<number> =>
     knex<MechanismRow>('mechanisms').where({ id }).update({ picture }),
 })
+
+const opened = (knex: Knex, id: string) =>
+  knex<object, OpenedRow[]>('mechanisms')
+    .join('projects', 'projects.id', 'mechanisms.project_id')
+    .select<OpenedRow[]>(
+      ...['id', 'project_id', 'name', 'document', 'revision', 'created_at', 'changed_at'].map(
+        (column) => `mechanisms.${column}`,
+      ),
+      'projects.name as project_name',
+    )
+    .where('mechanisms.id', id)

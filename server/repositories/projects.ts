@@ -14,6 +14,10 @@ export const projectRepository = (knex: Knex) => ({
 
   find: (id: string): Promise<ProjectRow | undefined> => knex<ProjectRow>('projects').where({ id }).first(),
 
+  /** As it is now; it stays so until the transaction ends. */
+  findNow: (id: string): Promise<ProjectRow | undefined> =>
+    knex<ProjectRow>('projects').where({ id }).forShare().first(),
+
   async create(name: string): Promise<ProjectRow> {
     const now = new Date()
     const row: ProjectRow = { id: randomUUID(), name, created_at: now, changed_at: now }
@@ -25,6 +29,7 @@ export const projectRepository = (knex: Knex) => ({
   rename: (id: string, name: string): Promise<number> =>
     knex<ProjectRow>('projects').where({ id }).update({ name, changed_at: new Date() }),
 
+  /** Notes that something in it has changed, and keeps it from being deleted meanwhile; returns 0 when it is gone. */
   touch: (id: string): Promise<number> =>
     knex<ProjectRow>('projects').where({ id }).update({ changed_at: new Date() }),
 

@@ -1,85 +1,80 @@
-/** Mechanisms: opening, saving with a check of the revision, renaming, copying, deleting, pictures. */
+/** Mechanisms: opening, making, copying, deleting, pictures; see saves.ts for what changes them. */
 import type { Knex } from 'knex'
-import { compileDocument } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
-import type { OpenedMechanism, Saved } from '../../shared/api'
-import { notFound, ProblemError, ruleBroken } from '../http/problem'
+import type { OpenedMechanism } from '../../shared/api'
+import { storedAs } from '../checks/stored'
+import { checkDocument } from '../checks/pool'
+import { transact } from '../database/transact'
+import { notFound, ProblemError } from '../http/problem'
 import { mechanismRepository } from '../repositories/mechanisms'
+import type { OpenedRow } from '../repositories/mechanisms'
 import { projectRepository } from '../repositories/projects'
 import { copyName } from './names'
+import { renaming } from './renaming'
 
 export const mechanismService = (knex: Knex) => {
   const mechanisms = mechanismRepository(knex)
-  const projects = projectRepository(knex)
 
-  const open = async (id: string): Promise<OpenedMechanism> => {
+  const open = async (id: string): Promise<OpenedRow> => {
     const row = await mechanisms.find(id)
     if (!row) throw notFound('mechanism', id)
-    const project = (await projects.find(row.project_id))!
-    return {
-      id: row.id,
-      project: { id: project.id, name: project.name },
-      revision: row.revision,
-      changedAt: row.changed_at.toISOString(),
-      document: JSON.parse(row.document) as MechanismDocument,
-    }
+    return row
   }
 
-  /** Saves a document that passed every check over the revision it was made from. */
-  const store = async (id: string, revision: number, document: MechanismDocument): Promise<Saved> => {
-    const changedAt = new Date()
-    if ((await mechanisms.save(id, revision, document, changedAt)) === 0) {
-      const current = await open(id)
-      throw new ProblemError(
-        409,
-        'revision-stale',
-        `This edit was made from revision ${revision}, but revision ${current.revision} has been saved since.`,
-        { revision: current.revision, changedAt: current.changedAt, document: current.document },
-      )
-    }
-    await projects.touch((await mechanisms.find(id))!.project_id)
-    return { revision: revision + 1, changedAt: changedAt.toISOString() }
+  /** Changes one row, or says that it is not there. */
+  async function changeOne(
+    id: string,
+    change: (inside: ReturnType<typeof mechanismRepository>) => Promise<number>,
+  ): Promise<void> {
+    const project = await mechanisms.projectOf(id)
+    if (project === undefined) throw notFound('mechanism', id)
+    await transact(knex, project, async (transaction) => {
+      if ((await change(mechanismRepository(transaction))) === 0) throw notFound('mechanism', id)
+    })
   }
 
   return {
-    open,
-
-    async create(projectId: string, document: MechanismDocument): Promise<{ id: string }> {
-      if (!(await projects.find(projectId))) throw notFound('project', projectId)
-      const { id } = await mechanisms.create(projectId, document)
-      await projects.touch(projectId)
-      return { id }
+    /** The answer as JSON text: the document in it is passed on as it is stored, since reading and writing it takes time. */
+    async openAsText(id: string): Promise<string> {
+      const row = await open(id)
+      return `${JSON.stringify(headOf(row)).slice(0, -1)},"document":${row.document}}`
     },
 
-    save(id: string, revision: number, document: unknown): Promise<Saved> {
-      const compiled = compileDocument(document)
-      if (!compiled.ok) throw ruleBroken(compiled.problems)
-      return store(id, revision, compiled.value.document)
-    },
-
-    async rename(id: string, name: string): Promise<Saved> {
-      const { revision, document } = await open(id)
-      return store(id, revision, { ...document, name })
-    },
-
-    copy: (id: string): Promise<{ id: string }> =>
-      knex.transaction(async (transaction) => {
-        const inside = mechanismRepository(transaction)
-        const row = await inside.find(id)
-        if (!row) throw notFound('mechanism', id)
-        const document = JSON.parse(row.document) as MechanismDocument
-        const picture = (await inside.picture(id)) ?? null
-        const copy = await inside.create(
-          row.project_id,
-          { ...document, name: copyName(document.name) },
-          picture,
-        )
-        return { id: copy.id }
+    create: (projectId: string, document: MechanismDocument): Promise<{ id: string }> =>
+      transact(knex, projectId, async (transaction) => {
+        if ((await projectRepository(transaction).touch(projectId)) === 0)
+          throw notFound('project', projectId)
+        return mechanismRepository(transaction).create(projectId, storedAs(document))
       }),
 
-    async remove(id: string): Promise<void> {
-      if ((await mechanisms.remove(id)) === 0) throw notFound('mechanism', id)
+    /** A whole document as a new mechanism, under an id that its sender chose; it may come twice. */
+    async bring(projectId: string, id: string, bytes: Buffer): Promise<{ id: string }> {
+      const checked = await checkDocument({ bytes })
+      return transact(knex, projectId, async (transaction) => {
+        if ((await projectRepository(transaction).touch(projectId)) === 0)
+          throw notFound('project', projectId)
+        const inside = mechanismRepository(transaction)
+        const there = await inside.findNow(id)
+        if (!there) return inside.create(projectId, checked, null, id)
+        if (there.project_id === projectId && there.document === checked.text) return { id }
+        throw new ProblemError(409, 'id-taken', 'Another mechanism has this id.')
+      })
     },
+
+    async copy(id: string): Promise<{ id: string }> {
+      const row = await open(id)
+      const checked = await checkDocument(renaming(row.document, copyName(row.name)))
+      return transact(knex, row.project_id, async (transaction) => {
+        const inside = mechanismRepository(transaction)
+        if ((await projectRepository(transaction).touch(row.project_id)) === 0)
+          throw notFound('mechanism', id)
+        const picture = await inside.picture(id)
+        if (picture === undefined) throw notFound('mechanism', id)
+        return inside.create(row.project_id, checked, picture)
+      })
+    },
+
+    remove: (id: string): Promise<void> => changeOne(id, (inside) => inside.remove(id)),
 
     async picture(id: string): Promise<Buffer> {
       const picture = await mechanisms.picture(id)
@@ -87,8 +82,15 @@ export const mechanismService = (knex: Knex) => {
       return picture
     },
 
-    async setPicture(id: string, picture: Buffer): Promise<void> {
-      if ((await mechanisms.setPicture(id, picture)) === 0) throw notFound('mechanism', id)
-    },
+    setPicture: (id: string, picture: Buffer): Promise<void> =>
+      changeOne(id, (inside) => inside.setPicture(id, picture)),
   }
 }
+
+/** Everything but the document. */
+const headOf = (row: OpenedRow): Omit<OpenedMechanism, 'document'> => ({
+  id: row.id,
+  project: { id: row.project_id, name: row.project_name },
+  revision: row.revision,
+  changedAt: row.changed_at.toISOString(),
+})

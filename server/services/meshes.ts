@@ -1,36 +1,26 @@
-/** Meshes: stored once under the hash of their content, which the server computes itself. */
-import { createHash } from 'node:crypto'
+/** Meshes: stored once under the hash of their content, and taken away when nothing has used them for a while. */
 import type { Knex } from 'knex'
-import { unpackTriangles } from '@ligamen/core'
-import { notFound, ProblemError } from '../http/problem'
+import { checkMesh } from '../checks/pool'
+import { transact } from '../database/transact'
+import { notFound } from '../http/problem'
 import { meshRepository } from '../repositories/meshes'
 
-export const meshService = (knex: Knex) => {
-  const meshes = meshRepository(knex)
-  return {
-    async get(hash: string): Promise<Buffer> {
-      const content = await meshes.find(hash)
-      if (!content) throw notFound('mesh', hash)
-      return content
-    },
+/** A mesh that nothing uses is kept for so long [ms]: an edit that was undone may come back, or be on its way. */
+const KEPT = 7 * 24 * 3600 * 1000
 
-    async put(hash: string, content: Buffer): Promise<void> {
-      if (!unpackTriangles(content)) {
-        throw new ProblemError(
-          422,
-          'mesh-broken',
-          'A mesh is a list of triangles of nine little-endian 32-bit numbers each, and the faces that they make.',
-        )
-      }
-      const found = createHash('sha256').update(content).digest('hex')
-      if (found !== hash) {
-        throw new ProblemError(
-          422,
-          'mesh-hash',
-          'The content does not have the hash under which it was sent.',
-        )
-      }
-      await meshes.store(hash, content)
-    },
-  }
-}
+export const meshService = (knex: Knex) => ({
+  async get(hash: string): Promise<Buffer> {
+    const content = await meshRepository(knex).find(hash)
+    if (!content) throw notFound('mesh', hash)
+    return content
+  },
+
+  async put(hash: string, content: Buffer): Promise<void> {
+    await checkMesh(hash, content)
+    await transact(knex, hash, (transaction) => meshRepository(transaction).store(hash, content))
+  },
+
+  /** Returns how many were taken away. */
+  removeUnused: (now: Date): Promise<number> =>
+    meshRepository(knex).removeUnused(new Date(now.getTime() - KEPT)),
+})

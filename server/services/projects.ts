@@ -1,6 +1,9 @@
 /** Projects with their mechanisms. */
 import type { Knex } from 'knex'
+import type { MechanismDocument } from '@ligamen/core'
 import type { ProjectSummary } from '../../shared/api'
+import { storedAs } from '../checks/stored'
+import { transact } from '../database/transact'
 import { notFound } from '../http/problem'
 import { mechanismRepository } from '../repositories/mechanisms'
 import type { MechanismSummaryRow } from '../repositories/mechanisms'
@@ -22,25 +25,31 @@ export const projectService = (knex: Knex) => {
       )
     },
 
-    create: async (name: string): Promise<ProjectSummary> => summary(await projects.create(name), []),
+    create: (name: string): Promise<ProjectSummary> =>
+      transact(knex, 'new project', async (transaction) =>
+        summary(await projectRepository(transaction).create(name), []),
+      ),
 
-    async rename(id: string, name: string): Promise<void> {
-      if ((await projects.rename(id, name)) === 0) throw notFound('project', id)
-    },
+    rename: (id: string, name: string): Promise<void> =>
+      transact(knex, id, async (transaction) => {
+        if ((await projectRepository(transaction).rename(id, name)) === 0) throw notFound('project', id)
+      }),
 
-    async remove(id: string): Promise<void> {
-      if ((await projects.remove(id)) === 0) throw notFound('project', id)
-    },
+    remove: (id: string): Promise<void> =>
+      transact(knex, id, async (transaction) => {
+        if ((await projectRepository(transaction).remove(id)) === 0) throw notFound('project', id)
+      }),
 
     /** A copy with all its mechanisms. */
     copy: (id: string): Promise<{ id: string; name: string }> =>
-      knex.transaction(async (transaction) => {
-        const source = await projectRepository(transaction).find(id)
+      transact(knex, id, async (transaction) => {
+        const source = await projectRepository(transaction).findNow(id)
         if (!source) throw notFound('project', id)
         const copy = await projectRepository(transaction).create(copyName(source.name))
         const inside = mechanismRepository(transaction)
         for (const mechanism of await inside.ofProject(id)) {
-          await inside.create(copy.id, JSON.parse(mechanism.document), mechanism.picture)
+          const stored = storedAs(JSON.parse(mechanism.document) as MechanismDocument)
+          await inside.create(copy.id, stored, mechanism.picture)
         }
         return { id: copy.id, name: copy.name }
       }),

@@ -1,4 +1,5 @@
 /** Talking to the server under test, and to its database directly. */
+import { randomUUID } from 'node:crypto'
 import { connect } from '../../server/database/connection'
 
 export const address = process.env.LIGAMEN_ADDRESS ?? 'http://127.0.0.1:3000'
@@ -32,6 +33,27 @@ export async function call(
     body: /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(answer) : answer,
   } satisfies Reply
 }
+
+interface SaveOptions {
+  revision?: number
+  save?: string
+}
+
+/** Saves a whole document. */
+export const put = (id: string, document: unknown, { revision = 1, save = randomUUID() }: SaveOptions = {}) =>
+  call('PUT', `mechanisms/${id}`, document, { 'if-match': `"${revision}"`, 'idempotency-key': save })
+
+/** Saves a patch. */
+export const patch = (
+  id: string,
+  patches: unknown,
+  { revision = 1, save = randomUUID() }: SaveOptions = {},
+) =>
+  call('PATCH', `mechanisms/${id}`, patches, {
+    'content-type': 'application/json-patch+json',
+    'if-match': `"${revision}"`,
+    'idempotency-key': save,
+  })
 
 /** A project with one mechanism of its own. */
 export async function fresh(): Promise<{ project: string; mechanism: string }> {

@@ -28,7 +28,7 @@ it('answers 503 without its database', { timeout: 30_000 }, async () => {
     await new Promise((resolve) => server.stdout.once('data', resolve))
     const answer = await fetch(`http://127.0.0.1:${port}/api/projects`)
     expect(answer.status).toBe(503)
-    expect(await answer.json()).toMatchObject({ title: 'The database cannot be reached' })
+    expect(await answer.json()).toMatchObject({ type: 'about:blank#database-unreachable' })
   } finally {
     server.kill()
   }

@@ -1,5 +1,10 @@
+import { setResponseHeader } from 'h3'
 import { database } from '../../../database/connection'
 import { pathId, route } from '../../../http/route'
 import { mechanismService } from '../../../services/mechanisms'
 
-export default route((event) => mechanismService(database()).open(pathId(event)))
+export default route(async (event) => {
+  const opened = await mechanismService(database()).openAsText(pathId(event))
+  setResponseHeader(event, 'content-type', 'application/json')
+  return opened
+})

@@ -1,10 +1,12 @@
 import { database } from '../../../database/connection'
-import { NameBody } from '../../../http/bodies'
-import { readBody } from '../../../http/body'
+import { readBytes } from '../../../http/body'
+import { LARGEST_JSON } from '../../../http/limits'
+import { saveHead } from '../../../http/preconditions'
 import { pathId, route } from '../../../http/route'
-import { mechanismService } from '../../../services/mechanisms'
+import { saveService } from '../../../services/saves'
 
 export default route(async (event) => {
-  const { name } = await readBody(event, NameBody)
-  return mechanismService(database()).rename(pathId(event), name)
+  const [id, head] = [pathId(event), saveHead(event)]
+  const patch = await readBytes(event, 'application/json-patch+json', LARGEST_JSON)
+  return saveService(database()).patch(id, head, patch)
 })

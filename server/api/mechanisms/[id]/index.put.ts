@@ -1,10 +1,11 @@
 import { database } from '../../../database/connection'
-import { SaveBody } from '../../../http/bodies'
-import { readBody } from '../../../http/body'
+import { readBytes } from '../../../http/body'
+import { LARGEST_JSON } from '../../../http/limits'
+import { saveHead } from '../../../http/preconditions'
 import { pathId, route } from '../../../http/route'
-import { mechanismService } from '../../../services/mechanisms'
+import { saveService } from '../../../services/saves'
 
 export default route(async (event) => {
-  const { revision, document } = await readBody(event, SaveBody)
-  return mechanismService(database()).save(pathId(event), revision, document)
+  const [id, head] = [pathId(event), saveHead(event)]
+  return saveService(database()).whole(id, head, await readBytes(event, 'application/json', LARGEST_JSON))
 })

@@ -1,0 +1,18 @@
+/** Documents as they are stored. */
+import type { MechanismDocument } from '@ligamen/core'
+
+/** A document that passed every check, as it is stored. */
+export interface CheckedDocument {
+  readonly name: string
+  /** JSON text. */
+  readonly text: string
+  /** Hashes of the meshes that it uses. */
+  readonly meshes: readonly string[]
+}
+
+/** @param document one that is known to follow the rules */
+export const storedAs = (document: MechanismDocument): CheckedDocument => ({
+  name: document.name,
+  text: JSON.stringify(document),
+  meshes: [...new Set(document.parts.flatMap(({ mesh }) => mesh ?? []))],
+})

@@ -1,0 +1,4 @@
+declare module 'occt-import-js' {
+  const start: (options: object) => Promise<unknown>
+  export default start
+}
