@@ -1,3 +1,5 @@
+import { build } from 'esbuild'
+import { compressFiles } from './scripts/steps/compress.mjs'
 import vuetify from 'vite-plugin-vuetify'
 
 // The core is compiled with the app and the server; its document classes use decorators.
@@ -5,6 +7,24 @@ const decorators = { experimentalDecorators: true, useDefineForClassFields: fals
 // The core works on flat arrays, whose every entry is there by construction.
 const types = { compilerOptions: { ...decorators, noUncheckedIndexedAccess: false } }
 const core = new URL('./core/src/index.ts', import.meta.url).pathname
+
+/** The thread that checks documents is a file of its own beside the server; see server/checks. */
+const bundleChecks = (folder: string) =>
+  build({
+    entryPoints: [new URL('./server/checks/worker.ts', import.meta.url).pathname],
+    outfile: `${folder}/check-worker.mjs`,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    // packages that still ask for their parts as CommonJS
+    banner: {
+      js: "import { createRequire as __require } from 'node:module'; const require = __require(import.meta.url);",
+    },
+    tsconfigRaw: { compilerOptions: decorators },
+    alias: { '@ligamen/core': core },
+    logLevel: 'warning',
+  })
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -28,19 +48,10 @@ export default defineNuxtConfig({
   // every component is imported by the file that uses it
   components: [],
   telemetry: false,
+  sourcemap: false,
   // it would ask the server for newer builds from every open page
   experimental: { appManifest: false },
   devtools: { enabled: false },
-  routeRules: {
-    '/**': {
-      headers: {
-        'content-security-policy':
-          "default-src 'self'; script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; worker-src 'self' blob:; frame-ancestors 'none'",
-        'x-content-type-options': 'nosniff',
-        'referrer-policy': 'same-origin',
-      },
-    },
-  },
   vite: {
     // the plugin's types come from rollup without Vite's additions
     plugins: [vuetify({ autoImport: true }) as never],
@@ -48,10 +59,28 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
   },
   nitro: {
+    entry: new URL('./server/main/start.ts', import.meta.url).pathname,
+    // server/main sends the files
+    serveStatic: false,
+    // one file, read before it listens; but the threads and the database look for files of theirs beside themselves
+    inlineDynamicImports: true,
+    externals: { inline: [(id: string) => !/piscina|knex|mysql2/.test(id)] },
     // the registries of the core add their kinds when they are loaded
     moduleSideEffects: [new URL('./core/src/', import.meta.url).pathname],
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     typescript: { tsConfig: types },
+  },
+  hooks: {
+    // what a page needs later is loaded when it is used
+    'build:manifest'(manifest) {
+      for (const file of Object.values(manifest)) file.prefetch = false
+    },
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
+        await bundleChecks(nitro.options.output.serverDir)
+        await compressFiles(nitro.options.output.publicDir)
+      })
+    },
   },
   typescript: {
     strict: true,

@@ -5,6 +5,7 @@ import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useViewportStore } from '~/view/view-options'
+import ShapeTools from './shapes/ShapeTools.vue'
 import { PLACING_AXES, usePlacingToolsStore } from './placing-tools'
 
 const tools = usePlacingToolsStore()
@@ -61,22 +62,25 @@ const viewport = useViewportStore()
         <v-btn @click="tools.mirror()">Mirror across {{ tools.axis }}</v-btn>
       </div>
     </section>
-    <section aria-label="Handles and groups">
-      <h3 class="heading">Handles and groups</h3>
-      <div class="ways">
-        <v-btn :aria-pressed="viewport.handles === 'move'" @click="viewport.toggleHandles('move')"
-          >Move by handles</v-btn
-        >
-        <v-btn :aria-pressed="viewport.handles === 'turn'" @click="viewport.toggleHandles('turn')"
-          >Turn by handles</v-btn
-        >
-        <v-btn @click="tools.group('rigid')">Bind as rigid</v-btn>
-        <v-btn @click="tools.group('moving')">Gather as moving group</v-btn>
-      </div>
-      <p v-if="viewport.handles" class="muted">Handles snap to 1 mm and 5°; hold Ctrl to move freely.</p>
-      <FaultLine v-if="tools.fault" :text="tools.fault" />
-      <p v-else-if="tools.done" class="muted" role="status">{{ tools.done }}</p>
-    </section>
+    <div>
+      <section aria-label="Handles and groups">
+        <h3 class="heading">Handles and groups</h3>
+        <div class="ways">
+          <v-btn :aria-pressed="viewport.handles === 'move'" @click="viewport.toggleHandles('move')"
+            >Move by handles</v-btn
+          >
+          <v-btn :aria-pressed="viewport.handles === 'turn'" @click="viewport.toggleHandles('turn')"
+            >Turn by handles</v-btn
+          >
+          <v-btn @click="tools.group('rigid')">Bind as rigid</v-btn>
+          <v-btn @click="tools.group('moving')">Gather as moving group</v-btn>
+        </div>
+        <p v-if="viewport.handles" class="muted">Handles snap to 1 mm and 5°; hold Ctrl to move freely.</p>
+        <FaultLine v-if="tools.fault" :text="tools.fault" />
+        <p v-else-if="tools.done" class="muted" role="status">{{ tools.done }}</p>
+      </section>
+      <ShapeTools />
+    </div>
   </div>
 </template>
 

@@ -43,7 +43,7 @@ function usePlacingNumbers(pivots: Ref<readonly { readonly frame: Frame }[]>) {
     return Promise.resolve([])
   }
   const setCount = keep((q: Quantity) => {
-    count.value = String(Math.min(MOST_COPIES, Math.max(2, Math.round(Number(q)))))
+    count.value = String(Math.min(MOST_COPIES, Math.max(2, Math.round(siOr(q, 'number')))))
   })
   const setTurn = keep((q: Quantity) => (turn.value = q))
   return {

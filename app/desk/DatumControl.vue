@@ -28,8 +28,8 @@ const set = (axis: number, value: Quantity) => {
 </script>
 
 <template>
-  <div class="axes">
-    <PointFields :label="grip.name" :values="place.map(text)" :commit="set" />
+  <div class="axes" role="group" :aria-label="grip.name">
+    <PointFields measured :values="place.map(text)" :commit="set" />
   </div>
 </template>
 

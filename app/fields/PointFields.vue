@@ -8,6 +8,8 @@ defineProps<{
   label?: string
   values: readonly Quantity[]
   dimension?: Dimension
+  /** See QuantityField. */
+  measured?: boolean
   commit: (axis: number, value: Quantity) => Promise<readonly Problem[]>
 }>()
 const AXES = ['x', 'y', 'z'] as const
@@ -20,6 +22,7 @@ const AXES = ['x', 'y', 'z'] as const
     :label="label ? `${label} ${axis}` : axis"
     :value="values[k]!"
     :dimension="dimension ?? 'length'"
+    :measured="measured"
     :commit="(value) => commit(k, value)"
   />
 </template>

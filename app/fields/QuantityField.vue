@@ -27,10 +27,18 @@ const props = defineProps<{
   clear?: () => Promise<readonly Problem[]>
   /** A time that may be a share of a whole, such as 20 %. */
   share?: boolean
+  /** It is worked out and not typed: shown with two decimals until somebody types. */
+  measured?: boolean
 }>()
 
 const shown = computed(() => (props.value === null ? '' : inWords(props.value)))
 const text = ref(shown.value)
+const isTyping = ref(false)
+const seen = computed({
+  get: () =>
+    props.measured && !isTyping.value && text.value === shown.value ? rounded(text.value) : text.value,
+  set: (typed) => (text.value = typed),
+})
 const fault = ref('')
 const mayGoBack = useFieldFault(fault)
 const busy = ref(false)
@@ -52,6 +60,10 @@ function inWords(value: Quantity): string {
     '°',
   )
 }
+
+/** "25.94 mm" of "25.937265 mm". */
+const rounded = (value: string) =>
+  value.replace(/-?\d+\.\d{3,}/, (digits) => String(Number(Number(digits).toFixed(2))))
 
 async function submit() {
   const typed = text.value.trim()
@@ -94,7 +106,8 @@ function takeBack(event?: Event) {
 <template>
   <div class="field">
     <v-text-field
-      v-model="text"
+      v-model="seen"
+      :title="measured ? shown : undefined"
       :label="label"
       :error="fault !== ''"
       :aria-busy="busy"
@@ -103,7 +116,8 @@ function takeBack(event?: Event) {
       class="tabular"
       @keydown.enter.prevent="submit"
       @keydown.escape="takeBack"
-      @blur="submit"
+      @focus="isTyping = true"
+      @blur="((isTyping = false), submit())"
     />
     <FaultLine :text="fault"
       ><button v-if="shown !== '' && mayGoBack()" type="button" @click="takeBack()">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A relation or a mate: what it says, its numbers, its direction, snapping its teeth together. */
-import { reasons, relationType } from '@ligamen/core'
+import { channelOf, reasons, relationType, siOr } from '@ligamen/core'
 import type { AnyRelation, Mate, MotionProgramme, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
 import FactRow from './FactRow.vue'
@@ -34,6 +34,20 @@ const setPoints = (points: [Quantity, Quantity][]) =>
   alter(`${props.entity.name}: points`, (entity) => {
     entity.points = points
   })
+/** Factors of a sum. */
+const factors = computed(() =>
+  props.entity.kind === 'sum'
+    ? props.entity.terms.map((term, index) => ({
+        index,
+        value: term.factor,
+        label: `Factor of ${channelOf(run.report?.channels ?? [], term)?.name ?? mechanism.nameOf(term.joint)}`,
+      }))
+    : [],
+)
+const setFactor = (index: number, label: string) => (value: Quantity) =>
+  alter(`${props.entity.name}: ${label.toLowerCase()} ${value}`, (entity) => {
+    ;(entity.terms as { factor: number }[])[index]!.factor = siOr(value, 'number')
+  })
 const effect = computed(() => run.report?.relations[props.entity.id])
 const measured = computed(() => props.entity.kind === 'angle' || props.entity.kind === 'distance')
 
@@ -45,7 +59,7 @@ function alter(edit: string, change: (entity: Record<string, unknown>) => void):
 }
 const set = (field: string, label: string, number: boolean) => (value: Quantity) =>
   alter(`${props.entity.name}: ${label.toLowerCase()} ${value}`, (entity) => {
-    entity[field] = number ? Number(value) : value
+    entity[field] = number ? siOr(value, 'number') : value
   })
 const rename = (name: string) =>
   alter(`Rename ${props.entity.name}`, (entity) => {
@@ -88,6 +102,14 @@ async function snap() {
     :value="number.value"
     :dimension="number.dimension"
     :commit="set(number.field, number.label, number.dimension === 'number')"
+  />
+  <QuantityField
+    v-for="{ index, label, value } in factors"
+    :key="index"
+    :label="label"
+    :value="value"
+    dimension="number"
+    :commit="setFactor(index, label)"
   />
   <div v-if="programme" class="field">
     <ProgrammeFields

@@ -1,6 +1,16 @@
 <script setup lang="ts">
-/** Several joints, mates or relations at once: the same limits for all, suspended together, related, deleted. */
-import { reasons, removalOf, setForAll, sharedDimension, sharedValue, switchAll } from '@ligamen/core'
+/** Several joints, mates or relations at once: the same limits or motor for all, suspended together, related, deleted. */
+import {
+  driveAll,
+  drivenOtherwise,
+  reasons,
+  removalOf,
+  setForAll,
+  sharedDimension,
+  sharedValue,
+  speedOfAll,
+  switchAll,
+} from '@ligamen/core'
 import type { MechanismDocument, Problem, Quantity, SharedField } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
@@ -19,6 +29,8 @@ const isJointsAlone = computed(() => joints.value.length === ids.value.length)
 const words = computed(() => ids.value.map((id) => mechanism.nameOf(id)).join(', '))
 const document = computed(() => mechanism.document!)
 const dimension = computed(() => (isJointsAlone.value ? sharedDimension(document.value, joints.value) : null))
+const drivers = computed(() => mechanism.scenario?.drivers ?? [])
+const kept = computed(() => drivenOtherwise(drivers.value, joints.value))
 const hanging = computed(() => removalOf(document.value, ids.value).sentence)
 
 const FIELDS: readonly { readonly field: SharedField; readonly label: string }[] = [
@@ -31,6 +43,8 @@ const change = (edit: string, apply: (draft: MechanismDocument) => MechanismDocu
   mechanism.edit(`${ids.value.length} selected: ${edit}`, apply)
 const set = (field: SharedField, label: string) => (value: Quantity) =>
   change(`${label.toLowerCase()} ${value}`, (draft) => setForAll(draft, joints.value, field, value))
+const setSpeed = (speed: Quantity) =>
+  change(`motor speed ${speed}`, (draft) => driveAll(draft, mechanism.scenario!.id, joints.value, speed))
 const clear = (field: SharedField, label: string) => () =>
   change(`no ${label.toLowerCase()}`, (draft) => setForAll(draft, joints.value, field, undefined))
 
@@ -61,6 +75,16 @@ async function remove() {
       :commit="set(field, label)"
       :clear="clear(field, label)"
     />
+    <QuantityField
+      v-if="mechanism.scenario && kept.length < joints.length"
+      label="Motor speed of each"
+      :value="speedOfAll(drivers, joints) ?? null"
+      :dimension="dimension === 'angle' ? 'angularSpeed' : 'speed'"
+      :commit="setSpeed"
+    />
+    <p v-if="kept.length > 0" class="names muted">
+      Driven in another way, and left as they are: {{ kept.map((id) => mechanism.nameOf(id)).join(', ') }}.
+    </p>
   </template>
   <p v-else-if="isJointsAlone" class="names muted">
     Limits can be set for all at once where every joint has one freedom, and all turn or all slide.

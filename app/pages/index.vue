@@ -3,6 +3,7 @@
 import { mdiDotsVertical, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
+import KeptEdits from '~/start/KeptEdits.vue'
 import MechanismCard from '~/start/MechanismCard.vue'
 import NameDialog from '~/start/NameDialog.vue'
 import NewMechanismDialog from '~/start/NewMechanismDialog.vue'
@@ -12,7 +13,7 @@ import { useAppearance } from '~/theme/useAppearance'
 import { useProjects } from '~/start/useProjects'
 import { api } from '~/model/document/api'
 import type { MechanismSummary, ProjectSummary } from '~~/shared/api'
-import { when } from '~/start/when'
+import { when } from '~/fields/when'
 
 type Asking =
   | { what: 'new-project' }
@@ -54,6 +55,7 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
     <main>
       <h1 class="sr-only">Projects</h1>
       <FaultLine :text="fault"><v-btn @click="load">Try again</v-btn></FaultLine>
+      <KeptEdits />
       <p v-if="!loading && !fault && projects.length === 0" class="empty">
         There is no project yet. A project keeps the mechanisms of one machine together.
         <v-btn color="primary" variant="flat" @click="asking = { what: 'new-project' }">New project</v-btn>

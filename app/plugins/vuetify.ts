@@ -7,7 +7,7 @@ import { dark, light } from '~/theme/tokens'
 export default defineNuxtPlugin((nuxt) => {
   nuxt.vueApp.use(
     createVuetify({
-      theme: { defaultTheme: 'light', themes: { light, dark } },
+      theme: { defaultTheme: 'light', themes: { light, dark }, cspNonce: nonce() },
       icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
       defaults: {
         VBtn: { variant: 'outlined', size: 'small', rounded: 'md' },
@@ -23,3 +23,6 @@ export default defineNuxtPlugin((nuxt) => {
     }),
   )
 })
+
+/** That of this page, which the styles of the theme must carry; see server/main/headers. */
+const nonce = () => document.querySelector<HTMLElement>('script[nonce]')?.nonce

@@ -4,7 +4,7 @@ import { mdiDotsVertical } from '@mdi/js'
 import IconButton from '~/fields/IconButton.vue'
 import { pictureAddress } from '~/model/document/api'
 import type { MechanismSummary } from '~~/shared/api'
-import { when } from '~/start/when'
+import { when } from '~/fields/when'
 
 defineProps<{ mechanism: MechanismSummary }>()
 const emit = defineEmits<{ rename: []; copy: []; remove: [] }>()

@@ -10,11 +10,8 @@ const MANY_JOINTS = 150
 
 type Joints = ModelReport['joints']
 
-/** Whether which glyphs are shown depends on what is selected. */
-export const followsSelection = (joints: Joints): boolean => joints.length > SOME_JOINTS
-
-/** Size of the glyphs, as a share of the usual one. */
-export const glyphScale = (joints: Joints): number => (joints.length > SOME_JOINTS ? 0.5 : 1)
+/** Whether there are too many to show all: then it depends on what is selected which ones are. */
+export const isCrowd = (joints: Joints): boolean => joints.length > SOME_JOINTS
 
 /** @param drivers of the scenario shown, whose joints carry an arrow */
 export function glyphsShown(
@@ -23,7 +20,7 @@ export function glyphsShown(
   isSelected: (joint: string) => boolean,
 ): GlyphSpec[] {
   const { length } = joints
-  return joints.flatMap(({ id, kind, from, frame, carried }) => {
+  return joints.flatMap(({ id, kind, from, to, frame, carried }) => {
     const driver = drivers.find((d) => drivenJoint(d) === id)
     const isShown = length <= SOME_JOINTS || (length <= MANY_JOINTS && driver !== undefined)
     if (!isShown && !isSelected(id)) return []
@@ -32,6 +29,6 @@ export function glyphsShown(
     const reversed = isBackwards !== (driver !== undefined && carried.body === from)
     // an arrow goes along with what it drives
     const place = driver ? carried : { body: from, frame }
-    return [{ id, kind, ...place, driven: driver !== undefined, reversed }]
+    return [{ id, kind, ...place, joined: [from, to], driven: driver !== undefined, reversed }]
   })
 }

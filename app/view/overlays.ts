@@ -1,5 +1,5 @@
 /**
- * What the stages lay over the model: a part about to be made, a path, datums to take hold of, overlapping solids. Each
+ * What the stages lay over the model: a part about to be made, a path, datums or points to take hold of, overlapping solids. Each
  * hands in how to work its own out, so that the view knows no stage.
  */
 import type { Frame, ResolvedPart } from '@ligamen/core'
@@ -10,6 +10,16 @@ export interface Grip {
   readonly point: readonly [number, number, number]
 }
 
+/** Points of a drawing that are dragged in its plane. */
+export interface DrawnPoints {
+  /** In ground [m]. */
+  readonly points: readonly (readonly [number, number, number])[]
+  /** Across the drawing, in ground. */
+  readonly normal: readonly [number, number, number]
+  /** @param to in ground [m]; @param done whether it is let go */
+  readonly pull: (index: number, to: readonly [number, number, number], done: boolean) => void
+}
+
 interface Sources {
   /** A part where it would be. */
   readonly ghost: () => { readonly part: ResolvedPart; readonly frame: Frame } | null
@@ -18,6 +28,7 @@ interface Sources {
   /** Lines in ground that show which way things go, three numbers a point [m]. */
   readonly arrows: () => readonly Float32Array[]
   readonly grips: () => readonly Grip[]
+  readonly drawn: () => DrawnPoints | null
   /** Triangles in ground, nine numbers each [m]. */
   readonly solids: () => readonly Float32Array[]
 }
@@ -28,6 +39,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
     path: () => null,
     arrows: () => [],
     grips: () => [],
+    drawn: () => null,
     solids: () => [],
   })
   return {
@@ -35,10 +47,15 @@ export const useOverlaysStore = defineStore('overlays', () => {
     lay: (some: Partial<Sources>) => {
       sources.value = { ...sources.value, ...some }
     },
+    /** Points of a drawing are no longer shown, unless others have taken their place. */
+    lift: (drawn: Sources['drawn']) => {
+      if (sources.value.drawn === drawn) sources.value = { ...sources.value, drawn: () => null }
+    },
     ghost: computed(() => sources.value.ghost()),
     path: computed(() => sources.value.path()),
     arrows: computed(() => sources.value.arrows()),
     grips: computed(() => sources.value.grips()),
+    drawn: computed(() => sources.value.drawn()),
     solids: computed(() => sources.value.solids()),
   }
 })

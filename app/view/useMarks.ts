@@ -7,7 +7,7 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { useOverlaysStore } from '~/view/overlays'
 import type { DatumMark } from '~/view/three/markers'
 import type { Viewport } from '~/view/three/viewport'
-import { followsSelection, glyphScale, glyphsShown } from './glyphs-shown'
+import { glyphsShown, isCrowd } from './glyphs-shown'
 
 export function useMarks(view: Ref<Viewport | null>) {
   const run = useRunStore()
@@ -22,14 +22,14 @@ export function useMarks(view: Ref<Viewport | null>) {
     // the drivers of the document that is drawn, which can be older than the open one
     const shown = document?.scenarios.find(({ id }) => id === mechanism.scenario?.id) ?? mechanism.scenario
     const glyphs = glyphsShown(joints, shown?.drivers ?? [], (id) => selection.is('joint', id))
-    view.value?.setJoints(glyphs, glyphScale(joints))
+    view.value?.setJoints(glyphs, isCrowd(joints))
   }
 
   function showSelection() {
     const ids = (kind: string) => new Set(selection.all.filter((s) => s.kind === kind).map(({ id }) => id))
     const bodies = ids('body')
     for (const group of ids('group')) for (const body of mechanism.bodiesIn(group)) bodies.add(body)
-    if (run.report && followsSelection(run.report.joints)) showGlyphs()
+    if (run.report && isCrowd(run.report.joints)) showGlyphs()
     view.value?.select(bodies, ids('joint'))
   }
 

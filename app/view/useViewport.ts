@@ -73,6 +73,10 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     (ghost) => view.value?.setGhost(ghost?.part ?? null, ghost?.frame ?? identityFrame()),
   )
   watch(
+    () => overlays.drawn,
+    (drawn) => view.value?.setPoints(drawn?.points ?? []),
+  )
+  watch(
     () => overlays.solids,
     (solids) => view.value?.setOverlaps(solids),
   )

@@ -41,7 +41,7 @@ export function viewActions(
       run: () => look(side),
     })),
     { id: 'measure', name: 'Measure between two places', keys: 'V M', enabled: true, run: measure },
-    { id: 'view-back', name: 'Previous view', keys: 'V V', enabled: true, run: lookBack },
+    { id: 'previous-view', name: 'Previous view', keys: 'V V', enabled: true, run: lookBack },
     {
       id: 'parallel',
       name: parallel ? 'Show in perspective' : 'Show in parallel',

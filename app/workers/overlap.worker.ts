@@ -2,10 +2,9 @@
  * Static interference: which bodies overlap where they are, and by what volume, by boolean intersection of their solids.
  * Pairs whose boxes do not meet are passed over. Volumes are found in millimetres, where the kernel's tolerances suit.
  */
-import Module from 'manifold-3d'
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
-import wasm from 'manifold-3d/manifold.wasm?url'
 import { isFacetGap } from './facet-gap'
+import { solidKernel, solidOf, trianglesOf } from './solid-kernel'
 
 export interface OverlapBody {
   readonly id: string
@@ -35,17 +34,10 @@ export type FromOverlap =
 const TOUCHING = 0.01
 
 const say = (message: FromOverlap) => (globalThis as unknown as Worker).postMessage(message)
-let kernel: Promise<ManifoldToplevel> | null = null
-
-async function start(): Promise<ManifoldToplevel> {
-  const loaded = await Module({ locateFile: () => wasm })
-  loaded.setup()
-  return loaded
-}
 
 globalThis.onmessage = async ({ data }: MessageEvent<readonly OverlapBody[]>) => {
   try {
-    find(await (kernel ??= start()), data)
+    find(await solidKernel(), data)
   } catch (error) {
     say({ type: 'failed', message: String((error as Error).message ?? error) })
   }
@@ -69,18 +61,6 @@ function find(kernel: ManifoldToplevel, bodies: readonly OverlapBody[]): void {
   }
   overlaps.sort((a, b) => b.volume - a.volume)
   say({ type: 'done', overlaps, unclosed })
-}
-
-function solidOf({ Manifold, Mesh }: ManifoldToplevel, positions: Float32Array): Manifold | null {
-  const vertProperties = positions.map((v) => 1000 * v)
-  const triVerts = Uint32Array.from({ length: positions.length / 3 }, (_, k) => k)
-  try {
-    const mesh = new Mesh({ numProp: 3, vertProperties, triVerts })
-    mesh.merge()
-    return new Manifold(mesh)
-  } catch {
-    return null
-  }
 }
 
 type Box = readonly [readonly number[], readonly number[]]
@@ -112,9 +92,7 @@ function overlapOf(a: Solids, b: Solids): Overlap | null {
       const size = common.volume()
       if (size > TOUCHING && !isFacetGap(size, common.surfaceArea(), common.boundingBox())) {
         volume += size
-        const { vertProperties, triVerts, numProp } = common.getMesh()
-        for (const v of triVerts)
-          for (let k = 0; k < 3; k++) triangles.push(vertProperties[numProp * v + k]! / 1000)
+        for (const number of trianglesOf(common)) triangles.push(number)
       }
       common.delete()
     }

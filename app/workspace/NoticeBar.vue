@@ -11,8 +11,15 @@ import { useRunStore } from '~/model/run/run'
 import { useSavingStore } from '~/model/document/saving'
 import { useStageStore } from '~/model/screen/stage'
 
-defineProps<{ recovered: boolean }>()
-const emit = defineEmits<{ takeTheirs: []; keepAsCopy: [] }>()
+defineProps<{
+  recovered: boolean
+  /** Whether edits were found that cannot be read. */
+  unreadable: boolean
+  /** Why our version could not be kept as a copy. */
+  fault: string
+}>()
+const emit = defineEmits<{ takeTheirs: []; keepAsCopy: []; download: []; discard: [] }>()
+const isMemoryTold = ref(false)
 const mechanism = useMechanismStore()
 const run = useRunStore()
 const playback = usePlaybackStore()
@@ -82,6 +89,22 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
     <div v-if="saving.state === 'refused'" class="notice" role="alert">
       <strong>The server did not take the last edit.</strong> {{ saving.refusal }}
       <span class="choices"><v-btn @click="emit('keepAsCopy')">Keep mine as a copy</v-btn></span>
+    </div>
+    <div v-if="fault" class="notice" role="alert">
+      <strong>Your version could not be kept as a copy.</strong> {{ fault }}
+    </div>
+    <div v-if="unreadable" class="notice" role="alert">
+      Edits of this mechanism that had not reached the server were found in this browser, but they cannot be
+      read, or are of another version of Ligamen. They were set aside.
+      <span class="choices">
+        <v-btn @click="emit('download')">Download them</v-btn>
+        <v-btn @click="emit('discard')">Discard them</v-btn>
+      </span>
+    </div>
+    <div v-if="saving.inMemoryOnly && !isMemoryTold" class="notice" role="alert">
+      This browser keeps nothing (its storage is blocked or full): edits that have not reached the server are
+      kept in memory only, until this page is closed.
+      <span class="choices"><v-btn @click="isMemoryTold = true">Understood</v-btn></span>
     </div>
     <div v-if="motion" class="notice" role="alert">
       {{ motion }}

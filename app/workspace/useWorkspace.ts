@@ -3,10 +3,10 @@
  * journal.
  */
 import { watchDebounced } from '@vueuse/core'
+import type { MechanismDocument } from '@ligamen/core'
 import { api } from '~/model/document/api'
 import { NO_EDITS } from '~/model/document/edit-history'
 import { keptEdits } from '~/model/document/kept-edits'
-import { journal } from '~/model/document/journal'
 import { storedTakes } from '~/model/run/kept-takes'
 import { meshes } from '~/model/meshes/meshes'
 import { useRunStore } from '~/model/run/run'
@@ -16,6 +16,7 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { stageFor, STAGES, useStageStore } from '~/model/screen/stage'
 import type { Stage } from '~/model/screen/stage'
 import { useVisibilityStore } from '~/model/screen/visibility'
+import { useRecovery } from './useRecovery'
 
 export function useWorkspace(id: string) {
   const mechanism = useMechanismStore()
@@ -27,10 +28,12 @@ export function useWorkspace(id: string) {
   /** Why the mechanism could not be opened. */
   const failure = ref('')
   const recovered = ref(false)
+  const recovery = useRecovery(id)
 
   async function open() {
     failure.value = ''
     recovered.value = false
+    await recovery.look()
     const answer = await api.open(id)
     if (!answer.ok) {
       failure.value = answer.refusal.detail
@@ -38,24 +41,27 @@ export function useWorkspace(id: string) {
     }
     const stored = answer.value
     project.value = stored.project
-    saving.begin(id, stored)
+    saving.begin(stored)
+    await show(recovery.left.value?.entry?.document ?? stored.document)
+    recovered.value = await recovery.resume(stored)
+  }
+
+  /** Opens the edits that were found, without the server. */
+  async function openKept() {
+    const entry = recovery.left.value?.entry
+    if (!entry) return
+    failure.value = ''
+    project.value = { ...(entry.project ?? { id: '', name: '' }) }
+    saving.beginApart(id, entry.revision, project.value)
+    await show(entry.document)
+    saving.noteEdit(entry.document)
+  }
+
+  async function show(document: MechanismDocument) {
     visibility.begin(id)
-    const left = await journal.read(id).catch(() => undefined)
     const kept = await storedTakes.read(id).catch(() => null)
-    const document = left?.document ?? stored.document
     await mechanism.open(document, kept, await keptEdits.read(id, document).catch(() => NO_EDITS))
     enter()
-    if (!left) return
-    if (left.revision === stored.revision) {
-      recovered.value = true
-      saving.noteEdit(left.document)
-    } else {
-      saving.resumeInConflict(left.document, {
-        revision: stored.revision,
-        changedAt: stored.changedAt,
-        theirs: stored.document,
-      })
-    }
   }
 
   async function takeTheirs() {
@@ -63,15 +69,14 @@ export function useWorkspace(id: string) {
     if (theirs) await mechanism.open(theirs)
   }
 
-  /** Stores our version as a mechanism of its own and returns its id, or null with `failure` told by the bar. */
-  async function keepAsCopy(): Promise<string | null> {
-    const mine = mechanism.document
-    const copy = await api.copyMechanism(id)
-    if (!mine || !copy.ok) return null
-    const saved = await api.save(copy.value.id, 1, { ...mine, name: `${mine.name} copy` })
-    if (!saved.ok) return null
-    await saving.takeTheirs()
-    return copy.value.id
+  /** Stores our version as a mechanism of its own, and goes there. */
+  async function keepAsNew() {
+    const entry = recovery.left.value?.entry
+    const mine = mechanism.document ?? entry?.document
+    if (!mine) return
+    const belongs = mechanism.document ? project.value : (entry?.project ?? project.value)
+    const made = await recovery.keepAsNew(mine, { ...belongs })
+    if (made) await navigateTo(`/mechanisms/${made}`)
   }
 
   /** The stage of the address, else the one that suits what is there. */
@@ -94,7 +99,7 @@ export function useWorkspace(id: string) {
     mechanism.close()
     useSelectionStore().clear()
   })
-  return { project, failure, recovered, open, takeTheirs, keepAsCopy }
+  return { project, failure, recovered, recovery, open, openKept, takeTheirs, keepAsNew }
 }
 
 /** Keeps what a reload should find again: the newest take, and the edits that can be undone. */

@@ -1,4 +1,5 @@
 /** What every walk shares: a page that must stay clean, a mechanism of its own, and the closed form to compare with. */
+import { randomUUID } from 'node:crypto'
 import { expect, test as base } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { fourBar } from '../../core/test/published/closed-forms'
@@ -60,6 +61,15 @@ export async function openFresh(page: Page, start = 'crank-rocker'): Promise<str
   return id
 }
 
+/** Stores a document over the given revision of a mechanism, past the interface. */
+export async function store(page: Page, id: string, revision: number, document: unknown): Promise<void> {
+  const stored = await page.request.put(`/api/mechanisms/${id}`, {
+    data: document,
+    headers: { 'if-match': `"${revision}"`, 'idempotency-key': randomUUID() },
+  })
+  expect(stored.status(), await stored.text()).toBe(200)
+}
+
 export const solved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'frames solved in' })).toBeVisible()
 
@@ -78,6 +88,31 @@ export const jointRow = (page: Page, name: string) =>
 export async function selectCrank(page: Page) {
   await page.getByRole('button', { name: 'Body Crank', exact: true }).click()
   return page.getByLabel('Length between bores')
+}
+
+export async function setCrank(page: Page, length: string): Promise<void> {
+  const field = await selectCrank(page)
+  await field.fill(length)
+  await field.press('Enter')
+}
+
+/** Length of the crank that the server has. */
+export async function storedCrank(page: Page, id: string): Promise<string> {
+  const { document } = await (await page.request.get(`/api/mechanisms/${id}`, { maxRetries: 2 })).json()
+  return document.parts.find((p: { id: string }) => p.id === 'crank-plate').dimensions.length
+}
+
+/** Two tabs on one mechanism; the first has saved 32 mm, the second then tries 28 mm and is told. */
+export async function clash(page: Page): Promise<{ id: string; second: Page }> {
+  const id = await openFresh(page)
+  const second = await page.context().newPage()
+  await second.goto(`/mechanisms/${id}`)
+  await solved(second)
+  await setCrank(page, '32 mm')
+  await expect.poll(() => storedCrank(page, id)).toBe('32 mm')
+  await setCrank(second, '28 mm')
+  await expect(second.getByRole('alert')).toContainText('This mechanism was saved somewhere else')
+  return { id, second }
 }
 
 /** Rocker angle [deg] of the demo's closed form at a time, for a crank of the given length [m]. */

@@ -1,7 +1,8 @@
 /** Files in and out, as the screen sees them: see exchanger.ts. */
 import { POSE } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
-import { saveFile } from '~/build/files/save-file'
+import { later } from '~/model/later'
+import { saveFile } from '~/model/save-file'
 import { meshes } from '~/model/meshes/meshes'
 import type { FromExchange } from '~/workers/exchange/protocol'
 import { useMechanismStore } from '../../model/document/mechanism'
@@ -22,6 +23,7 @@ export const useExchangeStore = defineStore('exchange', () => {
     edit: mechanism.edit,
     select: (bodies) => selection.selectAll(bodies.map((id) => ({ kind: 'body', id }))),
     save: saveFile,
+    later,
     changed: (now) => {
       view.value = now
     },

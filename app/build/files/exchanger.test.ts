@@ -35,6 +35,7 @@ function set(refused: readonly Problem[] = [], isEmpty = false) {
   const views: ExchangeView[] = []
   let hear: (message: FromExchange) => Promise<void> = () => Promise.resolve()
   let fail: (why: string) => void = () => undefined
+  let due: { delay: number; work: () => void } | null = null
   const worker = { post: vi.fn(), end: vi.fn() }
   const edits: string[] = []
   let document: MechanismDocument = structuredClone(walkingBeam)
@@ -55,6 +56,12 @@ function set(refused: readonly Problem[] = [], isEmpty = false) {
     },
     select: vi.fn(),
     save: vi.fn(),
+    later: (delay: number, work: () => void) => {
+      due = { delay, work }
+      return () => {
+        due = null
+      }
+    },
     changed: (view: ExchangeView) => void views.push(view),
   }
   return {
@@ -65,6 +72,8 @@ function set(refused: readonly Problem[] = [], isEmpty = false) {
     say: (message: FromExchange) => hear(message),
     fail: (why: string) => fail(why),
     now: () => views.at(-1)!,
+    /** What would be done when the patience is at its end. */
+    due: () => due,
     document: () => document,
   }
 }
@@ -92,6 +101,22 @@ describe('reading files', () => {
       done: { words: 'bracket.stl: 1 body brought in.', leftOut: ['a wire'] },
     })
     expect(worker.end).toHaveBeenCalledTimes(1)
+  })
+
+  it('ends a reader that does not come to an end, and says what it was at; answers and waits for people call that off', async () => {
+    const { exchanger, worker, say, now, due } = set()
+    await exchanger.read([file('loop.step', 20_000_000)])
+    await say({ type: 'progress', words: 'Reading loop.step', share: null })
+    expect(due()!.delay).toBe(100_000)
+    due()!.work()
+    expect(now().fault).toMatch(/^“Reading loop\.step” took longer than 100 s and was ended\./)
+    expect(worker.end).toHaveBeenCalledTimes(1)
+    await exchanger.read([file('plate.stl')])
+    await say({ type: 'unit-wanted', name: 'plate.stl', size: [1, 1, 1] })
+    expect(due()).toBeNull()
+    exchanger.giveUnit(1)
+    await say(scene)
+    expect([due(), now().fault]).toEqual([null, ''])
   })
 
   it('asks for a unit where a file has none, and goes on with it', async () => {

@@ -45,8 +45,13 @@ export interface ExchangePorts {
   edit(name: string, change: Change, options?: { home: boolean }): Promise<readonly Problem[]>
   select(bodies: readonly string[]): void
   save(name: string, bytes: Uint8Array): void
+  /** Calls after a delay [ms]; returns how to call it off. */
+  later(delay: number, work: () => void): () => void
   changed(view: ExchangeView): void
 }
+
+/** How long reading or writing may take [ms]: some files keep their readers busy for ever. */
+const PATIENCE = { any: 60_000, perByte: 0.002 }
 
 /** A file that was chosen or dropped. */
 type ChosenFile = Pick<File, 'name' | 'size' | 'arrayBuffer'>
@@ -56,6 +61,9 @@ export class Exchanger {
   /** A mechanism that waits for its place. */
   private waiting: Heard<'mechanism'> | null = null
 
+  private callOff: () => void = () => undefined
+  private words = ''
+
   constructor(private readonly ports: ExchangePorts) {}
 
   async read(files: readonly ChosenFile[]): Promise<void> {
@@ -64,7 +72,8 @@ export class Exchanger {
       this.refuse(`${large.name} has more than 300 MB; make it coarser where it was exported.`)
       return
     }
-    const worker = this.begin('Opening')
+    const size = files.reduce((sum, file) => sum + file.size, 0)
+    const worker = this.begin('Opening', size)
     const opened = await Promise.all(
       files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
     )
@@ -91,13 +100,22 @@ export class Exchanger {
     this.end({})
   }
 
-  private begin(words: string): ExchangeWorker {
+  /** @param size of what is read [bytes] */
+  private begin(words: string, size = 0): ExchangeWorker {
     this.worker?.end()
+    this.callOff()
+    const patience = PATIENCE.any + PATIENCE.perByte * size
+    this.callOff = this.ports.later(patience, () =>
+      this.refuse(
+        `“${this.words}” took longer than ${Math.round(patience / 1000)} s and was ended. The file may be damaged; if it is not, make it coarser, or export it in several files.`,
+      ),
+    )
     const worker = this.ports.start(
       (message) => this.hear(message),
       (why) => this.refuse(why),
     )
     this.worker = worker
+    this.words = words
     this.show({ busy: { words, share: null } })
     return worker
   }
@@ -105,9 +123,11 @@ export class Exchanger {
   private async hear(message: FromExchange): Promise<void> {
     switch (message.type) {
       case 'progress':
+        this.words = message.words
         this.show({ busy: { words: message.words, share: message.share } })
         break
       case 'unit-wanted':
+        this.callOff()
         this.show({ unitWanted: { name: message.name, size: message.size } })
         break
       case 'failed':
@@ -129,6 +149,7 @@ export class Exchanger {
   /** Stores meshes; false when it was cancelled meanwhile. */
   private async store(prepared: readonly PreparedMesh[]): Promise<boolean> {
     const { worker } = this
+    this.callOff()
     this.show({ busy: { words: 'Storing', share: null } })
     await this.ports.store(prepared)
     return this.worker === worker
@@ -195,6 +216,7 @@ export class Exchanger {
   }
 
   private end(view: Partial<ExchangeView>): void {
+    this.callOff()
     this.worker?.end()
     this.worker = null
     this.waiting = null

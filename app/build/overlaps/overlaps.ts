@@ -1,17 +1,7 @@
 /** Which bodies overlap where they are on screen; asked for by hand, and stale as soon as anything moves. */
-import {
-  CHORDS,
-  placedFrames,
-  POSE,
-  frameOfPose,
-  moveTriangles,
-  multiply,
-  resolvedParts,
-  rigidSets,
-  shapeOf,
-} from '@ligamen/core'
+import { frameOfPose, POSE, rigidSets } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
-import { meshes } from '~/model/meshes/meshes'
+import { trianglesIn } from '~/build/shapes/triangles'
 import type { FromOverlap, Overlap, OverlapBody } from '~/workers/overlap.worker'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { useOverlaysStore } from '../../view/overlays'
@@ -73,22 +63,11 @@ export const useOverlapsStore = defineStore('overlaps', () => {
 })
 
 function solidsOf(document: MechanismDocument, poses: Float64Array): OverlapBody[] {
-  const sources = new Map(document.parts.map((part) => [part.id, part]))
-  const resolved = resolvedParts(document.parts)
+  const trianglesOf = trianglesIn(document)
   const sets = rigidSets(document)
-  return document.bodies.map((body, k) => {
-    const frames = placedFrames(body, resolved, '')
-    const world = frameOfPose(poses, k)
-    const solids = body.parts.flatMap(({ id, part }) => {
-      const source = sources.get(part)!
-      const shape = resolved.get(part)
-      if (!frames.ok || !shape) return []
-      const frame = multiply(world, frames.value.get(id)!)
-      const mesh = source.mesh === undefined ? undefined : meshes.get(source.mesh)
-      const own = source.mesh === undefined ? shapeOf(shape).solids(CHORDS) : mesh ? [mesh] : []
-      return own.map(({ positions }) => moveTriangles(positions, frame))
-    })
-    const group = sets.find((set) => set.includes(body.id))?.[0] ?? body.id
-    return { id: body.id, group, solids }
-  })
+  return document.bodies.map((body, k) => ({
+    id: body.id,
+    group: sets.find((set) => set.includes(body.id))?.[0] ?? body.id,
+    solids: trianglesOf(body, frameOfPose(poses, k)),
+  }))
 }

@@ -2,6 +2,7 @@
 /** The outline of a part with its arcs and holes: drawn on a small sheet of squared paper, or typed line by line. */
 import { reasons, siOr, writtenOut } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
+import { onStep, stepOf } from './outline-points'
 import { drawingText, readDrawing } from './outline-text'
 import type { Drawing } from './outline-text'
 
@@ -20,11 +21,21 @@ const drawn = computed(() => numbers.value.map(onSheet))
 /** With its arcs. */
 const shape = computed(() => {
   const bulges = points.value.map((_, k) => props.drawing.arcs?.find(({ from }) => from === k)?.bulge ?? 0)
-  const flat = writtenOut(numbers.value.flat(), bulges, { size: 0, style: 'round' }, 48)
+  const flat = writtenOut(numbers.value.flat(), bulges, corners.value, 48)
   return Array.from({ length: flat.length / 2 }, (_, k) =>
     onSheet([flat[2 * k]!, flat[2 * k + 1]!]).join(','),
   ).join(' ')
 })
+/** Those that are treated in their own way; the others are drawn sharp. */
+const corners = computed(() =>
+  points.value.map((_, k) => {
+    const own = props.drawing.corners?.find(({ at }) => at === k)
+    return {
+      size: asMillimetres(own?.size ?? 0),
+      style: own?.chamfer ? ('chamfer' as const) : ('round' as const),
+    }
+  }),
+)
 const holes = computed(() =>
   (props.drawing.holes ?? []).map(({ x, y, toX, toY, diameter }) => ({
     from: onSheet([asMillimetres(x), asMillimetres(y)]),
@@ -32,7 +43,6 @@ const holes = computed(() =>
     width: asMillimetres(diameter) * scale.value,
   })),
 )
-const grid = computed(() => 10 ** Math.floor(Math.log10(reach.value)))
 
 const text = ref('')
 const fault = ref('')
@@ -54,17 +64,15 @@ function submit() {
   fault.value = read.ok ? '' : reasons(read.problems)
   if (read.ok) emit('change', read.value)
 }
-const change = (outline: [Quantity, Quantity][], arcs = props.drawing.arcs) =>
-  emit('change', { ...props.drawing, outline, ...(arcs ? { arcs } : {}) })
+const change = (changed: Partial<Drawing>) => emit('change', { ...props.drawing, ...changed })
 
 let held = -1
 function place(event: PointerEvent): [Quantity, Quantity] {
   const box = (event.currentTarget as Element).getBoundingClientRect()
-  const step = grid.value / 10
-  const snap = (v: number) => `${Number((Math.round(v / step) * step).toFixed(6))} mm`
+  const step = stepOf(points.value)
   return [
-    snap((event.clientX - box.left - SHEET / 2) / scale.value),
-    snap((SHEET / 2 - (event.clientY - box.top)) / scale.value),
+    onStep((event.clientX - box.left - SHEET / 2) / scale.value, step),
+    onStep((SHEET / 2 - (event.clientY - box.top)) / scale.value, step),
   ]
 }
 
@@ -87,12 +95,13 @@ function press(event: PointerEvent) {
   const arcs = (props.drawing.arcs ?? [])
     .filter(({ from }) => from !== held - 1)
     .map(({ from, bulge }) => ({ from: from >= held ? from + 1 : from, bulge }))
-  change(outline, props.drawing.arcs && arcs)
+  const corners = props.drawing.corners?.map((one) => (one.at >= held ? { ...one, at: one.at + 1 } : one))
+  change({ outline, ...(props.drawing.arcs && { arcs }), ...(corners && { corners }) })
 }
 
 function drag(event: PointerEvent) {
   if (held < 0) return
-  change(points.value.map(([x, y], k) => (k === held ? place(event) : [x, y])))
+  change({ outline: points.value.map(([x, y], k) => (k === held ? place(event) : [x, y])) })
 }
 </script>
 
@@ -127,7 +136,7 @@ function drag(event: PointerEvent) {
       label="Outline, a line for each point"
       :error-messages="fault"
       rows="5"
-      hint="20 mm, 5 mm · 20 mm, 5 mm, arc 0.4 · …, arc through 30 mm, 9 mm · hole x, y, Ø · slot x, y, x, y, width"
+      hint="20 mm, 5 mm · 20 mm, 5 mm, round 4 mm (or chamfer) · 20 mm, 5 mm, arc 0.4 · …, arc through 30 mm, 9 mm · hole x, y, Ø · slot x, y, x, y, width"
       persistent-hint
       density="compact"
       variant="outlined"

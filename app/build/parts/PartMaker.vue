@@ -3,6 +3,7 @@
 import { reasons, shapeType } from '@ligamen/core'
 import type { Quantity } from '@ligamen/core'
 import type { Drawing } from './outline-text'
+import { useOutlinePoints } from './useOutlinePoints'
 import NameField from '~/fields/NameField.vue'
 import OutlineField from './OutlineField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
@@ -23,7 +24,12 @@ const WAYS = Object.keys(AXES).map((value) => ({ value: value as keyof typeof AX
 function cancel() {
   if (!isForMenu()) maker.cancel()
 }
-const draw = ({ outline, arcs, holes }: Drawing) => maker.change({ ...maker.part!, outline, arcs, holes })
+const draw = ({ outline, arcs, corners, holes }: Drawing) =>
+  maker.change({ ...maker.part!, outline, arcs, corners, holes })
+useOutlinePoints(
+  () => (maker.part ? { part: maker.part, frame: maker.frame } : null),
+  (drawing) => draw(drawing),
+)
 const setDimension = (name: string) => keep((value: Quantity) => maker.setDimension(name, value))
 const setPlace = (k: number, value: Quantity) => Promise.resolve(maker.setPlace(k, value))
 const setOption = (name: string, value: string) =>

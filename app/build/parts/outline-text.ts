@@ -1,19 +1,25 @@
 /**
  * Outlines as people type them, a line each:
- * “20 mm, 5 mm” a corner; “20 mm, 5 mm, arc 0.4” a corner after which an arc of that bulge follows; “20 mm, 5 mm, arc through
- * 30 mm, 9 mm” the same by a point on it; “hole 9 mm, 9 mm, 6 mm” centre and diameter; “slot 9 mm, 9 mm, 30 mm, 9 mm, 6 mm” both
+ * “20 mm, 5 mm” a corner; “20 mm, 5 mm, round 4 mm” or “chamfer 4 mm” one that is treated otherwise than all;
+ * “20 mm, 5 mm, arc 0.4” a corner after which an arc of that bulge follows; “20 mm, 5 mm, arc through 30 mm, 9 mm” the same by a
+ * point on it; “hole 9 mm, 9 mm, 6 mm” centre and diameter; “slot 9 mm, 9 mm, 30 mm, 9 mm, 6 mm” both
  * ends and width. A bare number is in millimetres.
  */
 import { bulgeThrough, fail, parseQuantity, siOr, succeed } from '@ligamen/core'
 import type { Part, Quantity, Result } from '@ligamen/core'
 
 /** What of a part is drawn. */
-export type Drawing = Required<Pick<Part, 'outline'>> & Pick<Part, 'arcs' | 'holes'>
+export type Drawing = Required<Pick<Part, 'outline'>> & Pick<Part, 'arcs' | 'corners' | 'holes'>
 
-export function drawingText({ outline, arcs = [], holes = [] }: Drawing): string {
+export function drawingText({ outline, arcs = [], corners = [], holes = [] }: Drawing): string {
+  const treated = new Map(
+    corners.map(({ at, size, chamfer }) => [at, `, ${chamfer ? 'chamfer' : 'round'} ${size}`]),
+  )
   const bulges = new Map(arcs.map(({ from, bulge }) => [from, bulge]))
   return [
-    ...outline.map(([x, y], k) => `${x}, ${y}${bulges.has(k) ? `, arc ${bulges.get(k)}` : ''}`),
+    ...outline.map(
+      ([x, y], k) => `${x}, ${y}${treated.get(k) ?? ''}${bulges.has(k) ? `, arc ${bulges.get(k)}` : ''}`,
+    ),
     ...holes.map(({ x, y, toX, toY, diameter }) =>
       toX === undefined || toY === undefined
         ? `hole ${x}, ${y}, ${diameter}`
@@ -52,6 +58,16 @@ export function readDrawing(text: string): Result<Drawing> {
     if (point?.length !== 2) return fault('a corner is two lengths, as in “20 mm, 5 mm”.')
     const from = drawing.outline.length
     drawing.outline.push(point as [Quantity, Quantity])
+    const [, way = '', size = ''] = /^(round|chamfer)\s+(.*)$/i.exec(cells[2] ?? '') ?? []
+    if (way !== '') {
+      const corner = lengthsOf([size])
+      if (!corner || cells.length > 3 || siOr(corner[0]!, 'length') < 0)
+        return fault('a corner of its own is a radius or a length, as in “20 mm, 5 mm, round 4 mm”.')
+      const chamfer = way.toLowerCase() === 'chamfer'
+      const own = { at: from, size: corner[0]!, ...(chamfer ? { chamfer } : {}) }
+      drawing.corners = [...(drawing.corners ?? []), own]
+      continue
+    }
     if (cells.length === 2) continue
     const [, by = '', rest = ''] = /^arc\s+(through\s+)?(.*)$/i.exec(cells[2]!) ?? []
     const middle = by === '' ? null : lengthsOf([rest, ...cells.slice(3)])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Making a relation: of two joint positions the parts say how the one follows from the other, or a kind is chosen. */
-import { channelOf, relationKinds, relationType } from '@ligamen/core'
+import { channelOf, relationKinds, relationType, siOr } from '@ligamen/core'
 import type { CoordinateName, MotionProgramme, Quantity } from '@ligamen/core'
 import KindSelect from '../KindSelect.vue'
 import MakerForm from '../MakerForm.vue'
@@ -72,11 +72,13 @@ const setFactor = (index: number) =>
   keep((value: Quantity) => {
     const relation = maker.effect?.relation
     if (relation?.kind !== 'sum') return
-    const changed = relation.terms.map((term, k) => (k === index ? { ...term, factor: Number(value) } : term))
+    const changed = relation.terms.map((term, k) =>
+      k === index ? { ...term, factor: siOr(value, 'number') } : term,
+    )
     void put({ terms: changed })
   })
 const setField = (name: string, dimension: string) => (value: Quantity) =>
-  put({ [name]: dimension === 'number' ? Number(value) : value })
+  put({ [name]: dimension === 'number' ? siOr(value, 'number') : value })
 const setProgramme = (_: string, changed: Partial<MotionProgramme>) => put(changed as typeof maker.typed)
 const pointAtDatum = () => picking.want('Where the cord is made fast', maker.putDatum)
 </script>

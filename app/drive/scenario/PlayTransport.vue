@@ -176,11 +176,11 @@ const nextSpeed = (value: number) => {
 <style scoped>
 .transport {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 4px;
-  height: 38px;
+  min-height: 38px;
   padding: 0 12px;
-  overflow: auto hidden;
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
@@ -220,6 +220,7 @@ const nextSpeed = (value: number) => {
 }
 
 .result {
+  flex: 1 1 60px;
   min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;

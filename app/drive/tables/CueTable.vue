@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The cues of the scenario as a table: what each changes, and when. */
 import { mdiChevronDown, mdiChevronUp, mdiPlus } from '@mdi/js'
-import { drivenName, inSeconds, reasons } from '@ligamen/core'
+import { drivenName, inSeconds, reasons, siOr } from '@ligamen/core'
 import type { AnyCue, Problem, Quantity } from '@ligamen/core'
 import CopyButtons from './CopyButtons.vue'
 import EntryRow from './EntryRow.vue'
@@ -104,7 +104,7 @@ const clearEvery = (cue: AnyCue) => () =>
     delete draft.times
   })
 const setTimes = (cue: AnyCue) => (value: Quantity) =>
-  alter(cue, `${value} times`, (draft) => (draft.times = Math.max(2, Math.round(Number(value)))))
+  alter(cue, `${value} times`, (draft) => (draft.times = Math.max(2, Math.round(siOr(value, 'number')))))
 const clearTimes = (cue: AnyCue) => () => alter(cue, 'to the end', (draft) => delete draft.times)
 
 const chosenCues = computed(() => cues.value.filter(({ id }) => timing.isChosen(id)))
@@ -180,7 +180,9 @@ async function add() {
             dimension="number"
             :commit="
               (value) =>
-                alter(cue, `opacity ${value}`, (draft) => Object.assign(draft, { opacity: Number(value) }))
+                alter(cue, `opacity ${value}`, (draft) =>
+                  Object.assign(draft, { opacity: siOr(value, 'number') }),
+                )
             "
           />
           <QuantityField

@@ -29,6 +29,28 @@ defineProps<{
   padding: 6px 12px 8px;
   background: rgb(var(--v-theme-field));
   border-bottom: 1px solid rgb(var(--v-theme-line));
+  container-type: inline-size;
+}
+
+/* rows of a narrow table are scrolled to rather than cut */
+.dense {
+  overflow: auto hidden;
+}
+
+.dense > .head,
+.dense > :deep(.row) {
+  min-width: 880px;
+}
+
+@container (max-width: 1000px) {
+  .head ~ :deep(.row .v-select__menu-icon),
+  .head ~ :deep(.row .v-autocomplete__menu-icon) {
+    display: none;
+  }
+
+  .head ~ :deep(.row .v-field) {
+    --v-field-padding-end: 4px;
+  }
 }
 
 .head {

@@ -117,7 +117,12 @@ const rest = (on: boolean) =>
     if (on) driver.suspended = true
     else delete driver.suspended
   })
-const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove(props.lane.dimension))
+const add = () =>
+  edits.move(
+    props.driver.id,
+    props.driver.moves.length,
+    newMove(props.lane.dimension, props.driver.moves.at(-1)),
+  )
 </script>
 
 <template>
@@ -249,7 +254,12 @@ const add = () => edits.move(props.driver.id, props.driver.moves.length, newMove
   min-width: 0;
 }
 
-/* "changes by" is longer than most values */
+/* "speed limit" is longer than most values, */
+.pair > :first-child {
+  flex-grow: 1.25;
+}
+
+/* and "changes by" still more */
 .target > :first-child {
   flex-grow: 1.4;
 }

@@ -1,17 +1,29 @@
 <script setup lang="ts">
 /** A body: its name, what holds it, the dimensions and look of its parts, its mass, the joints on it. */
-import { reasons, shapeType } from '@ligamen/core'
-import type { Body, Part, Quantity } from '@ligamen/core'
+import {
+  formatQuantity,
+  multiply,
+  placedFrames,
+  reasons,
+  resolvedParts,
+  shapeType,
+  siOr,
+} from '@ligamen/core'
+import type { Body, MechanismDocument, Part, Quantity } from '@ligamen/core'
 import BodyMassFacts from './BodyMassFacts.vue'
 import BodyPlace from './BodyPlace.vue'
 import EntityActions from '../EntityActions.vue'
+import FactRow from '../FactRow.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
 import OutlineField from '~/build/parts/OutlineField.vue'
 import type { Drawing } from '~/build/parts/outline-text'
+import { usePartMakerStore } from '~/build/parts/part-maker'
+import { useOutlinePoints } from '~/build/parts/useOutlinePoints'
 import FaultLine from '~/fields/FaultLine.vue'
 import PartFields from '~/fields/parts/PartFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlacing } from '~/model/pose/usePlacing'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
@@ -23,6 +35,8 @@ const selection = useSelectionStore()
 const stage = useStageStore()
 const visibility = useVisibilityStore()
 const panels = usePanelsStore()
+const maker = usePartMakerStore()
+const { frames } = usePlacing()
 const fault = ref('')
 
 /** Parts in the order in which they were placed, each once. */
@@ -52,15 +66,36 @@ const resize = (part: Part, dimension: string, label: string) => (value: Quantit
     draft.parts.find((p) => p.id === part.id)!.dimensions[dimension] = value
   })
 
-async function draw(part: Part, { outline, arcs, holes }: Drawing) {
-  const refused = await mechanism.edit(`${part.name}: outline`, (draft) => {
-    Object.assign(
+const drawn =
+  (part: Part, { outline, arcs, corners, holes }: Drawing) =>
+  (draft: MechanismDocument) =>
+    void Object.assign(
       draft.parts.find((p) => p.id === part.id)!,
-      { outline, arcs, holes },
+      { outline, arcs, corners, holes },
     )
-  })
-  fault.value = reasons(refused)
+async function draw(part: Part, drawing: Drawing) {
+  fault.value = reasons(await mechanism.edit(`${part.name}: outline`, drawn(part, drawing)))
 }
+
+/** The first part that is drawn by an outline, where it is: its points can be dragged on the model. */
+const outlined = computed(() => {
+  const { document } = mechanism
+  const part = parts.value.find(({ outline }) => outline)
+  const body = frames.value.get(props.body.id)
+  if (!document || !part || !body || maker.part || stage.stage !== 'build') return null
+  const placed = props.body.parts.find((one) => one.part === part.id)!
+  const own = placedFrames(props.body, resolvedParts(document.parts), '')
+  const frame = own.ok ? own.value.get(placed.id) : undefined
+  return frame ? { part, frame: multiply(body, frame) } : null
+})
+useOutlinePoints(
+  () => outlined.value,
+  (drawing, done) => {
+    const { part } = outlined.value!
+    if (done) void draw(part, drawing)
+    else void mechanism.tryOut(drawn(part, drawing))
+  },
+)
 
 const choose = (part: Part, name: string, label: string, value: string) =>
   mechanism.edit(`${part.name}: ${label.toLowerCase()}`, (draft) => {
@@ -105,8 +140,13 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
   </template>
   <section v-for="part in parts" :key="part.id" :aria-label="`Part ${part.name}`">
     <h3 class="heading">{{ part.name }} · {{ shapeType(part.shape)?.noun.toLowerCase() }}</h3>
+    <template v-if="part.mesh">
+      <FactRow v-for="({ label }, name) in shapeType(part.shape)?.dimensions" :key="name" :name="label">
+        {{ formatQuantity(siOr(part.dimensions[name] ?? 0, 'length'), 'mm', 2) }}
+      </FactRow>
+    </template>
     <PartFields
-      v-if="shapeType(part.shape)"
+      v-else-if="shapeType(part.shape)"
       :shape="shapeType(part.shape)!"
       :part="part"
       :resize="(name, label) => resize(part, name, label)"

@@ -73,8 +73,8 @@ const setTurn = (k: number, value: Quantity) => set(k, 'angle')(value)
     <h3 class="heading">Where it stands</h3>
     <div class="from"><v-select v-model="from" label="Measured in" :items="others" /></div>
     <div class="three">
-      <PointFields :values="lengths" :commit="setLength" />
-      <PointFields label="About" :values="turns" dimension="angle" :commit="setTurn" />
+      <PointFields measured :values="lengths" :commit="setLength" />
+      <PointFields measured label="About" :values="turns" dimension="angle" :commit="setTurn" />
     </div>
     <p v-if="note" class="note" role="status">{{ note }}</p>
   </section>
@@ -94,6 +94,19 @@ const setTurn = (k: number, value: Quantity) => set(k, 'angle')(value)
 
 .three :deep(.field) {
   padding: 0;
+}
+
+section {
+  container-type: inline-size;
+}
+
+/* in a narrow inspector each length stands beside the turn about its axis */
+@container (max-width: 230px) {
+  .three {
+    grid-template-rows: repeat(3, auto);
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    grid-auto-flow: column;
+  }
 }
 
 .three :deep(.v-field__input) {

@@ -32,7 +32,7 @@ export function useCounting(joint: () => Joint) {
     }))
     const refused = await mechanism.edit(`${name}: ${edit}`, change)
     tell(refused, words)
-    if (refused.length === 0 && standing) run.standing = await mechanism.ask('stand', values)
+    if (refused.length === 0 && standing) run.stand(await mechanism.ask('stand', values))
   }
 
   function tell(refused: readonly Problem[], words: string) {

@@ -1,5 +1,6 @@
 /** The server's routes as functions. Failures are values: what the server says, or that it cannot be reached. */
 import type { MechanismDocument, Problem } from '@ligamen/core'
+import type { Operation } from 'fast-json-patch'
 import type { MechanismSummary, OpenedMechanism, ProjectSummary, Saved } from '~~/shared/api'
 
 export interface Refusal {
@@ -18,13 +19,28 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; refusal: Refusal }
 /** Longer than this the server counts as gone [ms]. */
 const PATIENCE = 15_000
 
-async function request<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
-  const json = body !== undefined && !(body instanceof Blob)
+/** A save as it is sent: it may be sent again until it is answered. */
+export interface Save {
+  /** An id of its own. */
+  readonly save: string
+  /** The revision it was made from. */
+  readonly revision: number
+  readonly document: MechanismDocument
+  /** What changed since that revision; null when what was stored then is not known here. */
+  readonly patches: Operation[] | null
+}
+
+async function send<T>(
+  method: string,
+  path: string,
+  body: BodyInit | undefined,
+  headers: Record<string, string>,
+): Promise<Answer<T>> {
   try {
     const response = await fetch(`/api/${path}`, {
       method,
-      headers: json ? { 'content-type': 'application/json' } : undefined,
-      body: json ? JSON.stringify(body) : (body as Blob | undefined),
+      headers,
+      body,
       signal: AbortSignal.timeout(PATIENCE),
     })
     const text = await response.text()
@@ -38,6 +54,25 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   } catch {
     return { ok: false, refusal: { status: 0, detail: 'The server cannot be reached.' } }
   }
+}
+
+const JSON_TYPE = { 'content-type': 'application/json' }
+
+const request = <T>(method: string, path: string, body?: unknown): Promise<Answer<T>> =>
+  body === undefined
+    ? send(method, path, undefined, {})
+    : body instanceof Blob
+      ? send(method, path, body, { 'content-type': body.type || 'application/octet-stream' })
+      : send(method, path, JSON.stringify(body), JSON_TYPE)
+
+function save(id: string, { save, revision, document, patches }: Save): Promise<Answer<Saved>> {
+  const head = { 'if-match': `"${revision}"`, 'idempotency-key': save }
+  return patches
+    ? send('PATCH', `mechanisms/${id}`, JSON.stringify(patches), {
+        ...head,
+        'content-type': 'application/json-patch+json',
+      })
+    : send('PUT', `mechanisms/${id}`, JSON.stringify(document), { ...head, ...JSON_TYPE })
 }
 
 /** A mesh's content; null when the server does not have it or cannot be reached. */
@@ -57,9 +92,13 @@ export const api = {
   createMechanism: (project: string, name: string, start: string) =>
     request<{ id: string }>('POST', `projects/${project}/mechanisms`, { name, start }),
   open: (id: string) => request<OpenedMechanism>('GET', `mechanisms/${id}`),
-  save: (id: string, revision: number, document: MechanismDocument) =>
-    request<Saved>('PUT', `mechanisms/${id}`, { revision, document }),
-  renameMechanism: (id: string, name: string) => request<Saved>('PATCH', `mechanisms/${id}`, { name }),
+  /** A whole document as a new mechanism; it may be sent again under the same id. */
+  bring: (project: string, id: string, document: MechanismDocument) =>
+    request<{ id: string }>('PUT', `projects/${project}/mechanisms/${id}`, document),
+  save,
+  /** What a save made whose answer was lost. */
+  saved: (id: string, save: string) => request<Saved>('GET', `mechanisms/${id}/saves/${save}`),
+  renameMechanism: (id: string, name: string) => request<Saved>('PUT', `mechanisms/${id}/name`, { name }),
   copyMechanism: (id: string) => request<{ id: string }>('POST', `mechanisms/${id}/copy`),
   removeMechanism: (id: string) => request('DELETE', `mechanisms/${id}`),
   setPicture: (id: string, picture: Blob) => request('PUT', `mechanisms/${id}/picture`, picture),

@@ -112,6 +112,14 @@ export class Editor {
     })
   }
 
+  /** Takes a name that somebody else has given it; that is no edit of this page. */
+  takeName(name: string): Promise<unknown> {
+    return this.inTurn(async () => {
+      await this.leaveTrials()
+      if (this.document) await this.attempt([{ op: 'replace', path: '/name', value: name }])
+    })
+  }
+
   /** Solves the document anew, after a run was cancelled or another scenario was chosen. */
   solveAgain(): Promise<readonly Problem[]> {
     return this.inTurn(() => this.attempt([]))

@@ -1,7 +1,7 @@
 /** The edits of each mechanism that can be undone, kept in IndexedDB, so that a reload loses none. */
 import { compare } from 'fast-json-patch'
-import { createStore, get, set } from 'idb-keyval'
 import type { MechanismDocument } from '@ligamen/core'
+import { browserStore } from '../browser-store'
 import { NO_EDITS } from './edit-history'
 import type { EditHistory } from './edit-history'
 
@@ -13,8 +13,7 @@ interface Kept {
   readonly history: EditHistory
 }
 
-let store: ReturnType<typeof createStore> | null = null
-const editStore = () => (store ??= createStore('ligamen-edits', 'edits'))
+const store = browserStore('ligamen-edits', 'edits')
 
 /** The newest edits, as many as are kept. */
 export function newestOf({ edits, done }: EditHistory): EditHistory {
@@ -28,7 +27,7 @@ export const editsOf = (kept: Kept | undefined, document: MechanismDocument): Ed
 
 export const keptEdits = {
   read: async (mechanism: string, document: MechanismDocument): Promise<EditHistory> =>
-    editsOf(await get<Kept>(mechanism, editStore()), document),
+    editsOf(await store.get<Kept>(mechanism), document),
   write: async (mechanism: string, document: MechanismDocument, history: EditHistory): Promise<void> =>
-    set(mechanism, { document, history: newestOf(history) }, editStore()),
+    store.set(mechanism, { document, history: newestOf(history) }),
 }

@@ -38,8 +38,9 @@ export const useMechanismStore = defineStore('mechanism', () => {
     save: saving.noteEdit,
     changed: (now) => void (history.value = now),
   })
+  saving.whenRenamed((name) => editor.takeName(name))
 
-  function start() {
+  const start = () => {
     solver?.close()
     solver = solverOf(run)
   }
@@ -85,7 +86,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     scenario: computed(() => scenarioIn(document.value, scenarioId.value)),
     comparedId,
     history,
-    ...useSteps(history),
+    ...useSteps(history, editor),
     /** Starts the solver's worker, so that it is ready when the document has arrived. */
     prepare: start,
     open,
@@ -94,8 +95,6 @@ export const useMechanismStore = defineStore('mechanism', () => {
     edit: (name: string, change: Change, { home = false } = {}) => editor.edit(name, change, home),
     tryOut: (change: Change) => editor.tryOut(change),
     endTrials: () => editor.endTrials(),
-    undo: () => editor.undo(),
-    redo: () => editor.redo(),
     solveAgain: () => editor.solveAgain(),
     cancelSolve: () => solver?.cancel(),
     compareWith,
@@ -122,13 +121,13 @@ const solverOf = (run: ReturnType<typeof useRunStore>): SolverClient =>
     take: run.finish,
     compared: run.setCompared,
     cancelled: run.cancelled,
-    dragged: (standing) => {
-      run.standing = standing
-    },
+    dragged: run.stand,
   })
 
-/** What undo and redo would do. */
-const useSteps = (history: Ref<EditHistory>) => ({
+/** Undo and redo, and what they would do. */
+const useSteps = (history: Ref<EditHistory>, editor: Editor) => ({
+  undo: () => editor.undo(),
+  redo: () => editor.redo(),
   undoable: computed(() => undoable(history.value)),
   redoable: computed(() => redoable(history.value)),
 })

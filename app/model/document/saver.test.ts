@@ -2,7 +2,8 @@
 import { describe, expect, it, vi } from 'vitest'
 import { walkingBeam } from '~~/shared/starting-points/walking-beam'
 import type { Saved } from '~~/shared/api'
-import type { Answer } from './api'
+import type { Answer, Save } from './api'
+import type { JournalEntry } from './journal-entry'
 import { Saver } from './saver'
 import type { SavingView } from './saver'
 
@@ -22,8 +23,9 @@ function set(...answers: Answer<Saved>[]) {
   const delays: number[] = []
   let due: (() => void) | null = null
   const ports = {
-    save: vi.fn(() => Promise.resolve(answers.shift() ?? saved(9))),
-    write: vi.fn(() => Promise.resolve()),
+    save: vi.fn((_mechanism: string, _save: Save) => Promise.resolve(answers.shift() ?? saved(9))),
+    write: vi.fn((_mechanism: string, _entry: JournalEntry) => Promise.resolve()),
+    renamed: vi.fn(),
     clear: vi.fn(() => Promise.resolve()),
     later: (delay: number, work: () => void) => {
       delays.push(delay)
@@ -36,25 +38,43 @@ function set(...answers: Answer<Saved>[]) {
   }
   const saver = new Saver(ports)
   saver.begin('beam', { revision: 1, changedAt: '2026-01-01T00:00:00Z', document: document('opened') })
+  /** What was sent: from which revision, which name, by how many patches (null for whole documents). */
+  const sent = () =>
+    ports.save.mock.calls.map(([, { revision, document, patches }]) => [
+      revision,
+      document.name,
+      patches?.length ?? null,
+    ])
+  const ids = () => ports.save.mock.calls.map(([, { save }]) => save)
   const now = () => views[views.length - 1]!
   const elapse = async () => {
     due?.()
     await Promise.resolve()
     await Promise.resolve()
   }
-  return { saver, ports, delays, now, elapse, states: () => views.map(({ state }) => state) }
+  return {
+    saver,
+    ports,
+    sent,
+    ids,
+    delays,
+    now,
+    elapse,
+    views,
+    states: () => views.map(({ state }) => state),
+  }
 }
 
 describe('saving', () => {
   it('writes the journal at once, saves a little later over the revision it has, and forgets the journal', async () => {
-    const { saver, ports, delays, elapse, states, now } = set(saved(2))
+    const { saver, ports, sent, delays, elapse, states, now } = set(saved(2))
     saver.noteEdit(document('one'))
     expect(ports.write).toHaveBeenCalledWith('beam', { revision: 1, document: document('one') })
     expect(ports.save).not.toHaveBeenCalled()
     expect(saver.hasUnsaved).toBe(true)
     await elapse()
     expect(delays).toEqual([400])
-    expect(ports.save).toHaveBeenCalledExactlyOnceWith('beam', 1, document('one'))
+    expect(sent()).toEqual([[1, 'one', 1]])
     expect(states()).toEqual(['saved', 'unsaved', 'saving', 'saved'])
     expect(now().savedAt).toBe('2026-01-02T00:00:00Z')
     expect(ports.clear).toHaveBeenCalledWith('beam')
@@ -62,7 +82,7 @@ describe('saving', () => {
   })
 
   it('saves edits together, and those made while it saves afterwards', async () => {
-    const { saver, ports, elapse } = set(saved(2), saved(3))
+    const { saver, sent, elapse } = set(saved(2), saved(3))
     saver.noteEdit(document('one'))
     saver.noteEdit(document('two'))
     const saving = elapse()
@@ -70,9 +90,9 @@ describe('saving', () => {
     await saving
     expect(saver.hasUnsaved).toBe(true)
     await elapse()
-    expect(ports.save.mock.calls).toEqual([
-      ['beam', 1, document('two')],
-      ['beam', 2, document('three')],
+    expect(sent()).toEqual([
+      [1, 'two', 1],
+      [2, 'three', 1],
     ])
     expect(saver.hasUnsaved).toBe(false)
   })
@@ -86,8 +106,66 @@ describe('saving', () => {
     expect(now().state).toBe('unreachable')
     await elapse()
     await elapse()
-    expect(delays).toEqual([400, 2000, 400, 2000])
+    // what was edited meanwhile is saved after what was sent first
+    await elapse()
+    expect(delays).toEqual([400, 2000, 400, 2000, 400])
     expect(now().state).toBe('saved')
+  })
+
+  it('sends one whose answer was lost again as it was, and what came since after it', async () => {
+    const { saver, ports, sent, ids, elapse } = set(refused(0), refused(503), saved(2), saved(3))
+    saver.noteEdit(document('one'))
+    await elapse()
+    saver.noteEdit(document('two'))
+    for (let k = 0; k < 3; k++) await elapse()
+    expect(sent()).toEqual([
+      [1, 'one', 1],
+      [1, 'one', 1],
+      [1, 'one', 1],
+      [2, 'two', 1],
+    ])
+    expect([ids()[1], ids()[2]]).toEqual([ids()[0], ids()[0]])
+    expect(ids()[3]).not.toBe(ids()[0])
+    // a page that comes after this one can ask what became of it
+    expect(ports.write.mock.calls[1]![1]).toMatchObject({ revision: 1, save: ids()[0] })
+  })
+
+  it('sends nothing when what was done was undone', async () => {
+    const { saver, ports, elapse, now } = set()
+    saver.noteEdit(document('one'))
+    saver.noteEdit(document('opened'))
+    await elapse()
+    expect(ports.save).not.toHaveBeenCalled()
+    expect([now().state, saver.hasUnsaved]).toEqual(['saved', false])
+  })
+
+  it('knows no fields that are there and undefined: they are not stored', async () => {
+    const { saver, sent, ports, elapse } = set(saved(2), saved(3))
+    saver.noteEdit({ ...document('one'), desk: undefined })
+    await elapse()
+    saver.noteEdit({ ...document('one'), desk: [] })
+    await elapse()
+    expect(sent().map(([, , patches]) => patches)).toEqual([1, 1])
+    expect(ports.save.mock.calls[1]![1].patches).toEqual([{ op: 'add', path: '/desk', value: [] }])
+    expect(saver.hasUnsaved).toBe(false)
+  })
+
+  it('sends whole what has no common revision with the server', async () => {
+    const { saver, sent, elapse } = set(saved(5))
+    saver.beginApart('beam', 4)
+    saver.noteEdit(document('mine'))
+    await elapse()
+    expect(sent()).toEqual([[4, 'mine', null]])
+  })
+
+  it('goes on when the browser keeps nothing, and says so once', async () => {
+    const { saver, ports, elapse, views } = set(saved(2))
+    ports.write.mockRejectedValue(new Error('full'))
+    saver.noteEdit(document('one'))
+    await elapse()
+    await elapse()
+    expect(saver.hasUnsaved).toBe(false)
+    expect(views.filter(({ inMemoryOnly }, k) => inMemoryOnly && !views[k - 1]?.inMemoryOnly)).toHaveLength(1)
   })
 
   it('says why a document was refused, and keeps it', async () => {
@@ -135,9 +213,9 @@ describe('a conflict', () => {
   })
 
   it('is settled by saving ours over theirs', async () => {
-    const { saver, ports, now } = await met(saved(6))
+    const { saver, sent, now } = await met(saved(6))
     await saver.keepMine()
-    expect(ports.save).toHaveBeenLastCalledWith('beam', 5, document('mine'))
+    expect(sent().at(-1)).toEqual([5, 'mine', 1])
     expect(now()).toMatchObject({ state: 'saved', conflict: null })
   })
 
@@ -148,6 +226,17 @@ describe('a conflict', () => {
     expect(saver.hasUnsaved).toBe(false)
     expect(ports.clear).toHaveBeenCalledWith('beam')
     expect(await saver.takeTheirs()).toBeNull()
+  })
+
+  it('is none when the others have given a name only: it is taken, and the edits are saved over it', async () => {
+    const renamed = { ...theirs, document: document('their name') }
+    const { saver, ports, sent, now, elapse } = set(refused(409, renamed), saved(6))
+    saver.noteEdit({ ...document('opened'), scenarios: [] })
+    await elapse()
+    expect(ports.renamed).toHaveBeenCalledExactlyOnceWith('their name')
+    await elapse()
+    expect(sent().at(-1)).toEqual([5, 'their name', walkingBeam.scenarios.length])
+    expect(now()).toMatchObject({ state: 'saved', conflict: null })
   })
 
   it('of the journal with the server is met without a base', () => {

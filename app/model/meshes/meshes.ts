@@ -2,9 +2,9 @@
  * Triangles of imported parts by the hash of their content: kept in the browser and on the server, fetched once, shared by
  * all views. What the server has not got yet is sent again later.
  */
-import { createStore, get, set } from 'idb-keyval'
 import { meshOfTriangles, packTriangles, unpackTriangles } from '@ligamen/core'
 import type { MechanismDocument, Mesh } from '@ligamen/core'
+import { browserStore } from '../browser-store'
 import { api } from '../document/api'
 
 const known = new Map<string, Mesh>()
@@ -12,8 +12,7 @@ const onServer = new Set<string>()
 /** Counts arrivals, for those who draw. */
 const loaded = ref(0)
 
-let store: ReturnType<typeof createStore> | null = null
-const kept = () => (store ??= createStore('ligamen-meshes', 'triangles'))
+const kept = browserStore('ligamen-meshes', 'triangles')
 
 async function send(hash: string, content: Uint8Array): Promise<void> {
   if (onServer.has(hash)) return
@@ -31,7 +30,7 @@ export const meshes = {
     loaded.value++
     for (const { hash, mesh } of prepared) {
       const content = packTriangles(mesh)
-      await set(hash, content, kept()).catch(() => undefined)
+      await kept.set(hash, content).catch(() => undefined)
       await send(hash, content)
     }
   },
@@ -53,7 +52,7 @@ export const meshes = {
 }
 
 async function here(hash: string): Promise<Uint8Array | undefined> {
-  const found = await get<Uint8Array | Float32Array>(hash, kept()).catch(() => undefined)
+  const found = await kept.get<Uint8Array | Float32Array>(hash).catch(() => undefined)
   return found && new Uint8Array(found.buffer, found.byteOffset, found.byteLength)
 }
 
@@ -62,6 +61,6 @@ async function fetched(hash: string): Promise<Uint8Array | null> {
   if (!content) return null
   onServer.add(hash)
   const bytes = new Uint8Array(content)
-  await set(hash, bytes, kept()).catch(() => undefined)
+  await kept.set(hash, bytes).catch(() => undefined)
   return bytes
 }

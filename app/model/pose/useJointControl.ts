@@ -21,7 +21,7 @@ export function useJointControl() {
     const values = take.coordinateChannels.flatMap(({ coordinate }, c) =>
       coordinate ? [{ ...coordinate, value: take.coordinates[at + c]! }] : [],
     )
-    run.standing = await mechanism.ask('stand', values)
+    run.stand(await mechanism.ask('stand', values))
   }
 
   /** Goes there by a feasible path, which is shown. Returns why it does not get there. */
@@ -30,7 +30,7 @@ export function useJointControl() {
     await startHere()
     const gone = await mechanism.ask('goTo', values)
     if (!gone.ok) return gone.problems
-    run.standing = gone.value.standing
+    run.stand(gone.value.standing)
     pose.byHand = true
     if (show) pose.show(gone.value.clip, false)
     return []
@@ -62,7 +62,7 @@ export function useJointControl() {
     await startHere()
     const reached = await mechanism.ask('reach', { body, point, target })
     if (!reached.ok) return reached.problems
-    run.standing = reached.value
+    run.stand(reached.value)
     pose.byHand = true
     return []
   }
@@ -70,7 +70,7 @@ export function useJointControl() {
   async function home() {
     if (playback.playing) playback.pause()
     await mechanism.ask('home', undefined)
-    run.standing = null
+    run.stand(null)
     pose.byHand = true
     pose.endPreview()
   }

@@ -3,8 +3,8 @@
  * undone edit or another scenario is there at once, and the last one of each mechanism in IndexedDB, so that it survives
  * a reload.
  */
-import { createStore, delMany, get, set, update } from 'idb-keyval'
 import type { Take } from '@ligamen/core'
+import { browserStore } from '../browser-store'
 
 export interface KeptTake {
   readonly fingerprint: string
@@ -56,29 +56,24 @@ interface Stored extends KeptTake {
 /** Where the mechanisms are in the order of their newest takes; the takes themselves are too large to be read for that. */
 const ORDER = 'order'
 
-let store: ReturnType<typeof createStore> | null = null
-const takeStore = () => (store ??= createStore('ligamen-takes', 'takes'))
+const store = browserStore('ligamen-takes', 'takes')
 
 export const storedTakes = {
   async read(mechanism: string): Promise<KeptTake | null> {
-    const stored = await get<Stored>(mechanism, takeStore())
+    const stored = await store.get<Stored>(mechanism)
     return stored?.shape === SHAPE ? stored : null
   },
 
   /** Stores the last take of a mechanism; the oldest of other mechanisms make room. */
   async write(mechanism: string, kept: KeptTake): Promise<void> {
     if (sizeOf(kept.take) > MOST_STORED) return
-    await set(mechanism, { ...kept, shape: SHAPE } satisfies Stored, takeStore())
+    await store.set(mechanism, { ...kept, shape: SHAPE } satisfies Stored)
     let old: string[] = []
-    await update<string[]>(
-      ORDER,
-      (before = []) => {
-        const order = [mechanism, ...before.filter((id) => id !== mechanism)]
-        old = order.slice(MOST_MECHANISMS)
-        return order.slice(0, MOST_MECHANISMS)
-      },
-      takeStore(),
-    )
-    await delMany(old, takeStore())
+    await store.update<string[]>(ORDER, (before = []) => {
+      const order = [mechanism, ...before.filter((id) => id !== mechanism)]
+      old = order.slice(MOST_MECHANISMS)
+      return order.slice(0, MOST_MECHANISMS)
+    })
+    await store.deleteAll(old)
   },
 }

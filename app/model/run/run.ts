@@ -46,6 +46,7 @@ export const useRunStore = defineStore('run', () => {
     setProgress: run.advance.bind(run),
     addPart: run.addPart.bind(run),
     setCompared,
+    stand: run.stand.bind(run),
     finish: run.finish.bind(run),
     cancelled: run.cancel.bind(run),
     clear,

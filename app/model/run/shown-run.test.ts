@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { MechanismDocument, ModelReport, Problem, Take, TakePart } from '@ligamen/core'
+import type { MechanismDocument, ModelReport, Problem, Standing, Take, TakePart } from '@ligamen/core'
 import { KeptTakes } from './kept-takes'
 import { nothingShown, ShownRun } from './shown-run'
 
@@ -62,6 +62,16 @@ describe('what is shown of a run', () => {
     expect(shown).toMatchObject({ document: { name: 'first' }, stale: true })
     run.finish(take(), 12, 'b')
     expect(shown).toMatchObject({ document: { name: 'second' }, stale: false })
+  })
+
+  it('stands where it was put by hand after an edit, not where the edit found it', () => {
+    showFirst()
+    const [found, put] = [{ coordinates: [30] }, { coordinates: [0] }] as unknown as Standing[]
+    run.begin({ ...accepted('second'), standing: found! }, 'b')
+    run.stand(put!)
+    expect(shown).toMatchObject({ document: { name: 'second' }, standing: put, stale: true })
+    run.finish(take(), 12, 'b')
+    expect(shown).toMatchObject({ document: { name: 'second' }, standing: put, stale: false })
   })
 
   it('is the take at hand of a document that was solved before', () => {

@@ -77,6 +77,15 @@ export class ShownRun {
     else if (!shown.document) this.showNext()
   }
 
+  /**
+   * It was put somewhere by hand, or home (null). That is later than where an accepted document was found to stand, so
+   * such a document is shown now, without waiting for its run.
+   */
+  stand(standing: Standing | null): void {
+    this.showNext()
+    this.shown.standing = standing
+  }
+
   advance(share: number): void {
     this.shown.progress = share
     this.showNext()

@@ -14,6 +14,7 @@ import DriveDock from '~/workspace/DriveDock.vue'
 import { useLayoutStore } from '~/workspace/layout'
 import MiddlePane from '~/workspace/MiddlePane.vue'
 import NoticeBar from '~/workspace/NoticeBar.vue'
+import OpeningFailure from '~/workspace/OpeningFailure.vue'
 import StageRail from '~/workspace/StageRail.vue'
 import WorkspaceHeader from '~/workspace/WorkspaceHeader.vue'
 import KeyHint from '~/workspace/actions/KeyHint.vue'
@@ -36,7 +37,8 @@ import { useStageStore } from '~/model/screen/stage'
 import { useTimingStore } from '~/drive/chart/timing'
 
 const id = String(useRoute().params.id)
-const { project, failure, recovered, open, takeTheirs, keepAsCopy } = useWorkspace(id)
+const { project, failure, recovered, recovery, open, openKept, takeTheirs, keepAsNew } = useWorkspace(id)
+const { left, fault: keepFault, download, discard } = recovery
 const mechanism = useMechanismStore()
 const saving = useSavingStore()
 const stage = useStageStore()
@@ -89,22 +91,20 @@ const drop = (event: DragEvent) => {
   stage.go('build')
   void exchange.read(files)
 }
-
-async function copy() {
-  const made = await keepAsCopy()
-  if (made) await navigateTo(`/mechanisms/${made}`)
-}
 </script>
 
 <template>
-  <div v-if="failure" class="failure">
-    <h1>This mechanism could not be opened</h1>
-    <p>{{ failure }}</p>
-    <p>
-      <v-btn color="primary" variant="flat" @click="open">Try again</v-btn>
-      <NuxtLink to="/">All projects</NuxtLink>
-    </p>
-  </div>
+  <OpeningFailure
+    v-if="failure"
+    :reason="failure"
+    :left="left"
+    :fault="keepFault"
+    @again="open"
+    @open="openKept"
+    @keep="keepAsNew"
+    @download="download"
+    @discard="discard"
+  />
   <div v-else ref="workspace" class="workspace" @dragover.prevent @drop.prevent="drop">
     <WorkspaceHeader :project="project.name" />
     <StageRail />
@@ -120,7 +120,15 @@ async function copy() {
           <Pane :size="middle" :min-size="25">
             <MiddlePane>
               <template #notices>
-                <NoticeBar :recovered="recovered" @take-theirs="takeTheirs" @keep-as-copy="copy" />
+                <NoticeBar
+                  :recovered="recovered"
+                  :unreadable="left !== null && left.entry === null"
+                  :fault="keepFault"
+                  @take-theirs="takeTheirs"
+                  @keep-as-copy="keepAsNew"
+                  @download="download"
+                  @discard="discard"
+                />
               </template>
               <ModelView ref="view"><RuleCard /></ModelView>
             </MiddlePane>
@@ -201,14 +209,5 @@ footer {
 
 .opening {
   margin: 14px;
-}
-
-.failure {
-  max-width: 560px;
-  margin: 15vh auto;
-}
-
-.failure h1 {
-  font-size: 20px;
 }
 </style>

@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { ModelPointer } from './model-pointer'
 import type { PointerPress } from './model-pointer'
 import type { Drawing } from './gestures'
-import type { Grip } from '~/view/overlays'
+import type { DrawnPoints, Grip } from '~/view/overlays'
 
 const ARM = { body: 'arm', onBody: [1, 0, 0], world: [2, 0, 0] }
 
@@ -11,6 +11,7 @@ function set({
   picking = false,
   drawing = null as Drawing | null,
   grips = [] as Grip[],
+  drawn = null as DrawnPoints | null,
   knob = null as 'lower' | null,
   handle = false,
   canMove = true,
@@ -37,6 +38,7 @@ function set({
     take: vi.fn(),
     drawing: () => drawing,
     grips: () => grips,
+    drawn: () => drawn,
     canMove: () => canMove,
     grab: vi.fn(),
     drag: vi.fn(),
@@ -157,6 +159,26 @@ describe('dragging on the model', () => {
     pointer.press(at(66, 80))
     expect(ports.grab).toHaveBeenCalledExactlyOnceWith('rod', [3, 0, 0], false)
     pointer.press(at(65, 80))
+    expect(ports.grab).toHaveBeenCalledTimes(1)
+  })
+
+  it('of a point of a drawing moves that point, once it has moved, and nothing else', async () => {
+    const pull = vi.fn()
+    const drawn: DrawnPoints = { points: [[1, 2, 3]], normal: [0, 0, 1], pull }
+    const { pointer, view, ports, at } = set({ drawn })
+    pointer.press(at(78, 82))
+    pointer.move(at(80, 82))
+    expect(pull).not.toHaveBeenCalled()
+    pointer.move(at(90, 82))
+    await pointer.release(at(95, 82))
+    expect(pull.mock.calls).toEqual([
+      [0, [90, 82, 0], false],
+      [0, [95, 82, 0], true],
+    ])
+    expect(view.onPlane).toHaveBeenLastCalledWith(95, 82, [1, 2, 3], [0, 0, 1])
+    expect([ports.grab.mock.calls, ports.click.mock.calls]).toEqual([[], []])
+    // beside it the body is grabbed as ever
+    pointer.press(at(20, 20))
     expect(ports.grab).toHaveBeenCalledTimes(1)
   })
 

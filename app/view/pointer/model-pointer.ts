@@ -1,13 +1,13 @@
 /**
  * The pointer on the model as a state machine: a click selects, picks or sets a point; dragging a body that can move moves
- * it, dragging the knob of a limit sets the limit; dragging anything else turns the view. Alt with the first button always
+ * it, dragging the knob of a limit or a point of a drawing sets that; dragging anything else turns the view. Alt with the first button always
  * turns the view.
  */
 import type { BodyHit } from '~/view/three/bodies'
 import type { Limit } from '~/view/three/travel-dial'
 import type { Hit } from '~/view/three/viewport'
 import type { Drawing } from './gestures'
-import type { Grip } from '~/view/overlays'
+import type { DrawnPoints, Grip } from '~/view/overlays'
 
 /** A press that moves less than this is a click [px]. */
 const CLICK = 4
@@ -56,6 +56,7 @@ export interface PointerPorts {
   take(): void
   drawing(): Drawing | null
   grips(): readonly Grip[]
+  drawn(): DrawnPoints | null
   canMove(body: string): boolean
   /** @param point on the body [m]; with `alone` nothing else gives way */
   grab(body: string, point: Vector, alone: boolean): void
@@ -72,6 +73,7 @@ type Held =
   /** Pressed where nothing can be dragged: a click, or the view is turned. */
   | { readonly kind: 'press'; readonly from: PointerPress }
   | { readonly kind: 'knob'; readonly knob: Limit }
+  | { readonly kind: 'point'; readonly from: PointerPress; index: number; through: Vector; moved: boolean }
   /** `through` is the point in ground at which it was grabbed. */
   | { readonly kind: 'body'; readonly from: PointerPress; body: string; through: Vector; moved: boolean }
 
@@ -98,6 +100,14 @@ export class ModelPointer {
       capture(event)
       return
     }
+    const index = this.drawnAt(view, event)
+    if (index >= 0) {
+      const through = this.ports.drawn()!.points[index]!
+      this.held = { kind: 'point', from: event, index, through, moved: false }
+      view.setOrbiting(false)
+      capture(event)
+      return
+    }
     const found = this.grabbable(view, event.offsetX, event.offsetY)
     if (!found) return
     this.held = { kind: 'body', from: event, body: found.body, through: found.through, moved: false }
@@ -110,6 +120,7 @@ export class ModelPointer {
     const { held } = this
     if (!view) return
     if (held.kind === 'knob') this.ports.pullKnob(held.knob, event.offsetX, event.offsetY)
+    else if (held.kind === 'point') this.pull(view, held, event, false)
     else if (held.kind === 'body') {
       if (!held.moved && !isFar(held.from, event)) return
       if (!held.moved) capture(event)
@@ -125,12 +136,31 @@ export class ModelPointer {
     this.held = { kind: 'nothing' }
     view?.setOrbiting(true)
     if (held.kind === 'knob') await this.ports.letGoOfKnob()
+    if (held.kind === 'point' && view) this.pull(view, held, event, true)
     if (held.kind === 'body') {
       const done = this.ports.letGo(held.body, held.moved)
       if (held.moved) return done
     }
-    if (!view || held.kind === 'nothing' || held.kind === 'knob') return
+    if (!view || held.kind === 'nothing' || held.kind === 'knob' || held.kind === 'point') return
     if (event.button === 0 && !isFar(held.from, event)) this.click(view, event)
+  }
+
+  /** A point that was moved goes where the pointer is. */
+  private pull(view: PointerView, held: Held & { kind: 'point' }, event: PointerPress, done: boolean): void {
+    held.moved ||= isFar(held.from, event)
+    const drawn = this.ports.drawn()
+    const to = view.onPlane(event.offsetX, event.offsetY, held.through, drawn?.normal)
+    if (held.moved && to) drawn?.pull(held.index, to, done)
+  }
+
+  /** The nearest point of a drawing under the pointer; -1 for none. */
+  private drawnAt(view: PointerView, { offsetX: x, offsetY: y }: PointerPress): number {
+    const away = (this.ports.drawn()?.points ?? []).map((point) => {
+      const [left, top] = view.onCanvas(point)
+      return Math.hypot(left - x, top - y)
+    })
+    const nearest = Math.min(...away)
+    return nearest <= GRIP ? away.indexOf(nearest) : -1
   }
 
   private click(view: PointerView, { offsetX: x, offsetY: y, ...keys }: PointerPress): void {

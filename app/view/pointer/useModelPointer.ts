@@ -41,7 +41,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     const name = mechanism.nameOf(body)
     const standing = mechanism.ask('letGo', undefined)
     if (!moved) return
-    run.standing = await standing
+    run.stand(await standing)
     await keepFloating(body, name)
   }
 
@@ -74,6 +74,7 @@ export function useModelPointer(view: Ref<Viewport | null>) {
     take: () => picking.offered && picking.give(picking.offered),
     drawing: () => gestures.drawing,
     grips: () => overlays.grips,
+    drawn: () => overlays.drawn,
     canMove: (body) => !fixed.value.has(body) && mechanism.problems.length === 0,
     grab(body, point, alone) {
       if (pose.preview) pose.endPreview()

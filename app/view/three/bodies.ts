@@ -224,16 +224,23 @@ export class BodyShapes {
   boundsOf(ids?: Iterable<string>): THREE.Box3 {
     const asked = ids && new Set(ids)
     const box = new THREE.Box3()
-    const one = new THREE.Box3()
     const world = new THREE.Matrix4()
-    for (const { body, group, local, geometry } of this.placed) {
-      if (asked && !asked.has(body)) continue
-      if (!geometry.solid.boundingBox) geometry.solid.computeBoundingBox()
-      box.union(
-        one.copy(geometry.solid.boundingBox!).applyMatrix4(world.multiplyMatrices(group.matrixWorld, local)),
-      )
-    }
+    for (const { body, group, local, geometry } of this.placed)
+      if (!asked || asked.has(body))
+        box.union(boxOf(geometry, world.multiplyMatrices(group.matrixWorld, local)))
     return box
+  }
+
+  /** The sides of a body in its own frame, the shortest first [m]; none without a shape. */
+  sidesOf(id: string): number[] {
+    const box = new THREE.Box3()
+    for (const { body, local, geometry } of this.placed) if (body === id) box.union(boxOf(geometry, local))
+    return box.isEmpty()
+      ? []
+      : box
+          .getSize(new THREE.Vector3())
+          .toArray()
+          .sort((a, b) => a - b)
   }
 
   bounds(): THREE.Box3 {
@@ -300,6 +307,11 @@ export class BodyShapes {
       }
     this.moved = true
   }
+}
+
+function boxOf({ solid }: PartGeometry, place: THREE.Matrix4): THREE.Box3 {
+  if (!solid.boundingBox) solid.computeBoundingBox()
+  return solid.boundingBox!.clone().applyMatrix4(place)
 }
 
 /** A quaternion on the way from one pose to the next. */

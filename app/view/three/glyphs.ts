@@ -1,4 +1,8 @@
-/** Joint glyphs on the model. What a driver moves carries an arrow in the direction of its motion. */
+/**
+ * Joint glyphs on the model, as large as the smaller of the bodies that they join asks for. What a driver moves carries an
+ * arrow in the direction of its motion. Glyphs give way to the model: where a part is in front they are only hinted at. In a
+ * crowd, where few are shown, they are drawn once and over everything, since every mesh costs script in every frame.
+ */
 import * as THREE from 'three'
 import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js'
 import type { BodyShapes } from './bodies'
@@ -12,51 +16,69 @@ export interface GlyphSpec {
   /** Body that carries the glyph, and the joint's frame on it (12 numbers). */
   readonly body: string
   readonly frame: Float64Array
+  /** Both bodies that it joins; their size gives that of the glyph. */
+  readonly joined: readonly string[]
   readonly driven: boolean
   /** Turns or slides against its axis. */
   readonly reversed: boolean
 }
 
-/** Share of the mechanism's size that a glyph takes. */
+/** Share of the mechanism's size that the largest glyphs take, and how much smaller than those the smallest are. */
 const SHARE = 0.045
+const SMALLEST = 0.3
+/** Radius of a glyph over the second longest side of the smaller body that it joins. */
+const OF_BODY = 0.75
+/** How much shows through parts in front; of what is selected more. */
+const HINTED = { opacity: 0.45, selected: 0.7 }
+/** The glyph itself, and the arrow of a driver, in sizes of the joint. */
+const SIZES = { plain: 0.55, driven: 1.25 }
 
 export class JointGlyphs {
   readonly root = new THREE.Group()
-  private readonly plain = new THREE.MeshBasicMaterial()
-  private readonly driven = new THREE.MeshBasicMaterial()
-  private readonly chosen = new THREE.MeshBasicMaterial()
-  private readonly glyphs = new Map<string, { mesh: THREE.Mesh; driven: boolean }>()
+  private readonly plain = new Ink()
+  private readonly driven = new Ink()
+  private readonly chosen = new Ink()
+  private readonly glyphs = new Map<string, Glyph>()
   private readonly geometries = new Map<string, THREE.BufferGeometry>()
   private selected: ReadonlySet<string> = new Set()
 
   constructor() {
-    // glyphs show through the parts in front of them
-    for (const material of [this.plain, this.driven, this.chosen]) {
-      material.depthTest = false
-      material.transparent = true
-      material.opacity = 0.85
-    }
+    this.chosen.hinted.opacity = HINTED.selected
   }
 
   setPalette(palette: Palette): void {
-    this.plain.color.set(palette.edge)
-    this.driven.color.set(palette.primary)
-    this.chosen.color.set(palette.selected)
+    this.plain.set(palette.edge)
+    this.driven.set(palette.primary)
+    this.chosen.set(palette.selected)
   }
 
-  set(joints: readonly GlyphSpec[], bodies: BodyShapes, size: number): void {
-    for (const { mesh } of this.glyphs.values()) mesh.removeFromParent()
+  /** @param crowded whether there are many more joints than these */
+  set(joints: readonly GlyphSpec[], bodies: BodyShapes, size: number, crowded: boolean): void {
+    for (const glyph of this.glyphs.values()) for (const one of meshesOf(glyph)) one.removeFromParent()
     this.glyphs.clear()
+    const widths = new Widths(bodies)
     for (const joint of joints) {
       const body = bodies.carrier(joint.body)
       if (!body) continue
-      const mesh = new THREE.Mesh(this.geometry(joint), this.plain)
-      mesh.userData.joint = joint.id
-      mesh.applyMatrix4(matrixOf(joint.frame))
-      mesh.scale.setScalar(SHARE * size * (joint.driven ? 1.25 : 0.55))
-      mesh.renderOrder = 2
-      this.glyphs.set(joint.id, { mesh, driven: joint.driven })
-      body.add(mesh)
+      const geometry = this.geometry(joint)
+      const glyph: Glyph = {
+        mesh: new THREE.Mesh(geometry),
+        behind: crowded ? null : new THREE.Mesh(geometry),
+        driven: joint.driven,
+      }
+      const largest = SHARE * size
+      const wanted = OF_BODY * Math.min(...joint.joined.map((id) => widths.of(id)))
+      const scale = Math.min(Math.max(wanted, SMALLEST * largest), largest)
+      for (const one of meshesOf(glyph)) {
+        one.applyMatrix4(matrixOf(joint.frame))
+        one.scale.setScalar(scale * (joint.driven ? SIZES.driven : SIZES.plain))
+        one.updateMatrix()
+        one.matrixAutoUpdate = false
+        one.renderOrder = 2
+        body.add(one)
+      }
+      glyph.mesh.userData.joint = joint.id
+      this.glyphs.set(joint.id, glyph)
     }
     this.mark()
   }
@@ -84,7 +106,51 @@ export class JointGlyphs {
   }
 
   private mark(): void {
-    for (const [id, { mesh, driven }] of this.glyphs)
-      mesh.material = this.selected.has(id) ? this.chosen : driven ? this.driven : this.plain
+    for (const [id, { mesh, behind, driven }] of this.glyphs) {
+      const ink = this.selected.has(id) ? this.chosen : driven ? this.driven : this.plain
+      mesh.material = behind ? ink.seen : ink.over
+      if (behind) behind.material = ink.hinted
+    }
+  }
+}
+
+/** A glyph where it is seen, and where parts are in front of it. */
+interface Glyph {
+  readonly mesh: THREE.Mesh
+  readonly behind: THREE.Mesh | null
+  readonly driven: boolean
+}
+
+const meshesOf = ({ mesh, behind }: Glyph): THREE.Mesh[] => (behind ? [mesh, behind] : [mesh])
+
+/** A colour of glyphs. */
+class Ink {
+  readonly seen = new THREE.MeshBasicMaterial({ transparent: true, opacity: 0.9, depthWrite: false })
+  readonly hinted = new THREE.MeshBasicMaterial({
+    transparent: true,
+    opacity: HINTED.opacity,
+    depthFunc: THREE.GreaterDepth,
+    depthWrite: false,
+  })
+
+  readonly over = new THREE.MeshBasicMaterial({ transparent: true, opacity: 0.85, depthTest: false })
+
+  set(colour: THREE.ColorRepresentation): void {
+    for (const material of [this.seen, this.hinted, this.over]) material.color.set(colour)
+  }
+}
+
+/** How wide bodies are: their second longest side [m]; endless for those without a shape. */
+class Widths {
+  private readonly known = new Map<string, number>()
+
+  constructor(private readonly bodies: BodyShapes) {}
+
+  of(body: string): number {
+    const known = this.known.get(body)
+    if (known !== undefined) return known
+    const width = this.bodies.sidesOf(body)[1] ?? Infinity
+    this.known.set(body, width)
+    return width
   }
 }

@@ -1,6 +1,6 @@
 /**
- * Marks over the model: datums that are picked or offered, with their axis and zero direction, and the ghost of a part
- * that is about to be made. They show through what is in front of them.
+ * Marks over the model: datums that are picked or offered, with their axis and zero direction, points of a drawing, and the
+ * ghost of a part that is about to be made. They show through what is in front of them.
  */
 import * as THREE from 'three'
 import { joined, CHORDS, shapeOf } from '@ligamen/core'
@@ -19,6 +19,8 @@ export interface DatumMark {
 }
 
 const SHARE = 0.05
+/** Radius of a point of a drawing, as a share of the mechanism's size. */
+const POINT = 0.009
 
 export class Markers {
   readonly root = new THREE.Group()
@@ -35,6 +37,8 @@ export class Markers {
   private ghost: THREE.Group | null = null
   private readonly overlapping = overAll()
   private overlaps: THREE.Mesh[] = []
+  private readonly ball = new THREE.SphereGeometry(1, 16, 12)
+  private points: THREE.Mesh[] = []
 
   setPalette(palette: Palette): void {
     this.offered.color.set(palette.muted)
@@ -55,6 +59,18 @@ export class Markers {
       mesh.renderOrder = 3
       carrier.add(mesh)
       return [mesh]
+    })
+  }
+
+  setPoints(points: readonly (readonly [number, number, number])[], size: number): void {
+    for (const point of this.points) point.removeFromParent()
+    this.points = points.map(([x, y, z]) => {
+      const mesh = new THREE.Mesh(this.ball, this.picked)
+      mesh.position.set(x, y, z)
+      mesh.scale.setScalar(POINT * size)
+      mesh.renderOrder = 3
+      this.root.add(mesh)
+      return mesh
     })
   }
 

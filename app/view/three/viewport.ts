@@ -25,6 +25,9 @@ type Vector = readonly [number, number, number]
 
 export type Hit = { kind: 'body' | 'joint'; id: string } | null
 
+/** Size of glyphs in a crowd, as a share of the usual one. */
+const IN_CROWD = 0.5
+
 export class Viewport {
   private readonly scene = new THREE.Scene()
   private readonly renderer: THREE.WebGLRenderer
@@ -107,9 +110,9 @@ export class Viewport {
     this.redraw()
   }
 
-  /** Joints to draw, larger or smaller than usual; they follow their bodies. */
-  setJoints(joints: readonly GlyphSpec[], scale: number): void {
-    this.glyphs.set(joints, this.bodies, scale * this.bodies.size())
+  /** Joints to draw, smaller in a crowd of others; they follow their bodies. */
+  setJoints(joints: readonly GlyphSpec[], crowded: boolean): void {
+    this.glyphs.set(joints, this.bodies, (crowded ? IN_CROWD : 1) * this.bodies.size(), crowded)
     this.redraw()
   }
 
@@ -166,6 +169,12 @@ export class Viewport {
 
   setDatums(marks: readonly DatumMark[]): void {
     this.markers.setDatums(marks, this.bodies, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Points in ground that can be dragged [m]. */
+  setPoints(points: readonly (readonly [number, number, number])[]): void {
+    this.markers.setPoints(points, this.bodies.size())
     this.redraw()
   }
 

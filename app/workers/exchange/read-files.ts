@@ -4,7 +4,6 @@
  */
 import {
   boundsOfTriangles,
-  fail,
   moveFaces,
   openModel,
   readUrdf,
@@ -14,6 +13,7 @@ import {
 } from '@ligamen/core'
 import type { MechanismDocument, Result, Scene, SceneNode, StoredMesh } from '@ligamen/core'
 import type { FromExchange, PreparedMesh } from './protocol'
+import { readBounded } from './formats/bounds'
 import { MOST_TRIANGLES } from './formats/format'
 import type { InFile } from './formats/format'
 import { formatOf } from './formats/registry'
@@ -77,7 +77,7 @@ async function readShapes(files: readonly InFile[], say: Say): Promise<void> {
       words: `Reading ${file.name}`,
       share: files.length > 1 ? k / files.length : null,
     })
-    const read = await format.read(file, files)
+    const read = await readBounded(format, file, files)
     if (read.ok) scenes.push({ file, scene: read.value })
     else leftOut.push(...read.problems.map(({ message }) => message))
   }
@@ -213,11 +213,9 @@ async function meshOf(name: string, files: readonly InFile[]): Promise<Result<Pr
   const format = file && formatOf(file.name)
   // a missing file is told by the reader of the URDF
   if (!file || !format) return { ok: false, problems: [] }
-  const read = await format.read(file, files)
+  const read = await readBounded(format, file, files)
   if (!read.ok) return read
   const total = read.value.meshes.reduce((sum, { positions }) => sum + positions.length, 0)
-  if (total / 9 > MOST_TRIANGLES)
-    return fail({ code: 'file-too-large', message: `${name} has too many triangles.` })
   const positions = new Float32Array(total)
   let at = 0
   for (const mesh of read.value.meshes) {

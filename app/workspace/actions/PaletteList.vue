@@ -1,7 +1,14 @@
 <script setup lang="ts">
-/** Every action by name with its key; type to narrow down, arrows to choose, Enter to do it. */
+/**
+ * Every action by name with its key, and what the open panels hold; type to narrow down, arrows to choose, Enter to do it.
+ */
+import { useMutationObserver, useThrottleFn } from '@vueuse/core'
 import type { Action } from '~/workspace/actions/action'
+import { controlActions } from '~/workspace/actions/controls'
 import { usePanelsStore } from '~/model/screen/panels'
+
+/** Shortest time between two readings of the panels [ms]. */
+const READ_AGAIN = 200
 
 const props = defineProps<{ actions: readonly Action[] }>()
 const panels = usePanelsStore()
@@ -9,9 +16,12 @@ const text = ref('')
 const at = ref(0)
 const list = useTemplateRef<HTMLElement>('list')
 const field = useTemplateRef<HTMLInputElement>('field')
+/** Panels come and go while the palette is open: what was done last may still be showing its own. */
+const page = document.getElementById('__nuxt')!
+const controls = shallowRef(controlActions(page))
 const shown = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.actions.filter(
+  return [...props.actions, ...controls.value].filter(
     ({ id, name, enabled }) =>
       id !== 'palette' &&
       id !== 'escape' &&
@@ -20,6 +30,17 @@ const shown = computed(() => {
   )
 })
 watch(text, () => (at.value = 0))
+useMutationObserver(page, useThrottleFn(readControls, READ_AGAIN, true), { childList: true, subtree: true })
+
+/** What is chosen stays chosen. */
+function readControls() {
+  const chosen = shown.value[at.value]?.name
+  controls.value = controlActions(page)
+  at.value = Math.max(
+    0,
+    shown.value.findIndex(({ name }) => name === chosen),
+  )
+}
 // the dialog takes the focus for itself when it opens
 onMounted(() => void nextTick(() => field.value?.focus()))
 
@@ -35,7 +56,8 @@ function step(by: number) {
 function act(action: Action | undefined) {
   if (!action) return
   panels.palette = false
-  void action.run()
+  // what gets the focus then keeps it
+  void nextTick(() => action.run())
 }
 </script>
 

@@ -7,6 +7,7 @@ import { useExchangeStore } from '~/build/files/exchange'
 import { useOverlapsStore } from '~/build/overlaps/overlaps'
 import { placeBeside } from '~/build/parts/free-place'
 import { usePartMakerStore } from '~/build/parts/part-maker'
+import { useShapeToolsStore } from '~/build/shapes/shape-tools'
 import { PLACING_AXES, usePlacingToolsStore } from '~/build/placing-tools'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
@@ -51,6 +52,7 @@ export function useBuildActions(bounds: Bounds) {
 function usePlacedActions(open: (tab: BuildTab) => void, isFull: Ref<boolean>) {
   const selection = useSelectionStore()
   const placing = usePlacingToolsStore()
+  const shapes = useShapeToolsStore()
   const datums = useDatumMakerStore()
   function datum(way: DatumWay) {
     open('datums')
@@ -68,6 +70,8 @@ function usePlacedActions(open: (tab: BuildTab) => void, isFull: Ref<boolean>) {
         const name = `Mirror what is selected across ${axis}`
         return action(`mirror-${axis}`, name, undefined, () => placing.mirror(axis), some)
       }),
+      action('one-body', 'Make one body of what is selected', undefined, shapes.makeOne, shapes.isPossible),
+      action('cut-out', 'Cut out of what was selected first', undefined, shapes.cut, shapes.isPossible),
       action('rigid', 'Bind what is selected as rigid', 'B R', () => placing.group('rigid'), some),
       action(
         'gather',

@@ -36,19 +36,18 @@ const groups = computed(() => (mechanism.document?.groups ?? []).map(({ id }) =>
 const isFolded = computed(() => groups.value.every((id) => navigator.folded.has(id)))
 
 /** Below this names cannot be read: then not all is in sight. */
-const READABLE = 0.72
+const READABLE = 0.7
 
 /** All of it where that can be read, else what is selected, else ground and what is nearest to it. */
 function fit() {
   const places = [...positions.value.values()]
-  const [width, height] = (['x', 'y'] as const).map((axis) => {
-    const along = places.map((place) => place[axis])
-    return Math.max(...along) - Math.min(...along)
-  })
+  const ends = graph.value.nodes.map(({ id, name }) => (positions.value.get(id)?.x ?? 0) + widthOf(name))
+  const width = Math.max(...ends) - Math.min(...places.map(({ x }) => x))
+  const height = Math.max(...places.map(({ y }) => y)) - Math.min(...places.map(({ y }) => y)) + HEIGHT
   const { width: room, height: tall } = dimensions.value
-  const fits = (width! + 120) * READABLE <= room && (height! + HEIGHT) * READABLE <= tall
+  isWhole.value = width * READABLE <= room && height * READABLE <= tall
   const near = graph.value.nodes.map(({ id }) => id).filter((id) => focus.value.has(id))
-  if (fits || isEverything.value || !isLarge.value) void fitView({ padding: 0.06, maxZoom: 1.1 })
+  if (isWhole.value || isEverything.value) void fitView({ padding: 0.06, maxZoom: 1.1 })
   else if (near.length > 0) void fitView({ nodes: near, padding: 0.4, minZoom: READABLE, maxZoom: 0.9 })
   else {
     const ground = graph.value.nodes.find(({ grounded }) => grounded)
@@ -57,6 +56,8 @@ function fit() {
       void setViewport({ x: 10 - place.x * READABLE, y: tall / 2 - place.y * READABLE, zoom: READABLE })
   }
 }
+/** All names can be read at once. */
+const isWhole = ref(true)
 /** Somebody has asked to see the whole extent, however small its names get. */
 const isEverything = ref(false)
 function fitEverything() {
@@ -74,7 +75,7 @@ const topology = computed(() =>
   ]),
 )
 // what is selected elsewhere comes into sight
-watch(focus, (now) => isLarge.value && now.size > 0 && void nextTick(fit))
+watch(focus, (now) => (isLarge.value || !isWhole.value) && now.size > 0 && void nextTick(fit))
 watch(
   [topology, () => run.report !== null],
   async ([, isReady]) => {
@@ -146,7 +147,7 @@ const edges = computed<Edge[]>(() => [
 
 <template>
   <section ref="root" class="map" aria-label="Link map">
-    <div v-if="groups.length > 0 || isLarge" class="ways">
+    <div v-if="groups.length > 0 || isLarge || !isWhole" class="ways">
       <button
         v-if="groups.length > 0"
         type="button"
@@ -163,7 +164,7 @@ const edges = computed<Edge[]>(() => [
       >
         {{ navigator.whole ? 'Fold what is far' : 'Show all bodies' }}
       </button>
-      <button v-if="isLarge" type="button" @click="fitEverything">Fit</button>
+      <button v-if="isLarge || !isWhole" type="button" @click="fitEverything">Fit</button>
     </div>
     <VueFlow
       id="link-map"

@@ -1,5 +1,5 @@
 /** A parallelogram goes through its flat positions; its change points are marked, and the second way is taken and undone. */
-import { expect, saved, solved, test } from '../fixtures'
+import { expect, saved, solved, store, test } from '../fixtures'
 import { stage } from '../hands'
 import type { Page } from '@playwright/test'
 
@@ -28,38 +28,32 @@ async function openParallelogram(page: Page, angle: number): Promise<void> {
       at: { position: [...pin, 0] },
     })),
   )
-  const put = await page.request.put(`/api/mechanisms/${id}`, {
-    data: {
-      revision,
-      document: {
-        ...document,
-        bodies: ['frame', 'crank', 'beam', 'rocker'].map((body) => ({
-          id: body,
-          name: body,
-          parts: [],
-          ...(body === 'frame' ? { grounded: true } : {}),
-        })),
-        datums: sides,
-        joints: joints.map(([joint, name]) => ({
-          id: joint,
-          name,
-          kind: 'revolute',
-          from: `${joint}-0`,
-          to: `${joint}-1`,
-        })),
-        scenarios: [
-          {
-            id: 'turn',
-            name: 'Turn',
-            length: '8 s',
-            frameRate: 10,
-            drivers: [{ id: 'm', kind: 'motor', joint: 'shaft', speed: '15 rpm', runUp: '0 s' }],
-          },
-        ],
+  await store(page, id, revision, {
+    ...document,
+    bodies: ['frame', 'crank', 'beam', 'rocker'].map((body) => ({
+      id: body,
+      name: body,
+      parts: [],
+      ...(body === 'frame' ? { grounded: true } : {}),
+    })),
+    datums: sides,
+    joints: joints.map(([joint, name]) => ({
+      id: joint,
+      name,
+      kind: 'revolute',
+      from: `${joint}-0`,
+      to: `${joint}-1`,
+    })),
+    scenarios: [
+      {
+        id: 'turn',
+        name: 'Turn',
+        length: '8 s',
+        frameRate: 10,
+        drivers: [{ id: 'm', kind: 'motor', joint: 'shaft', speed: '15 rpm', runUp: '0 s' }],
       },
-    },
+    ],
   })
-  expect(put.ok()).toBe(true)
   await page.goto(`/mechanisms/${id}`)
   await stage(page, 'Drive')
 }

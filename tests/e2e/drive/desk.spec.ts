@@ -69,8 +69,9 @@ test('a datum on the desk is dragged by its mark and typed, as far as it reaches
   const option = page.getByRole('option').first()
   const [datum] = (await option.textContent())!.trim().split(' of ')
   await option.click()
-  const x = desk.getByRole('textbox', { name: `${datum} x` })
-  const y = desk.getByRole('textbox', { name: `${datum} y` })
+  const place = desk.getByRole('group', { name: datum })
+  const x = place.getByRole('textbox', { name: 'x', exact: true })
+  const y = place.getByRole('textbox', { name: 'y', exact: true })
   const before = await x.inputValue()
 
   await x.fill('10 m')

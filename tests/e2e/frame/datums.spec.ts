@@ -119,6 +119,7 @@ test('a joint counts from here and the other way; limits stay where they are', a
   await page.getByRole('region', { name: 'Joint positions' }).getByRole('textbox').first().press('Enter')
   await expect.poll(() => reading(page, 'Dial pivot')).toBeCloseTo(30, 3)
   await inspector(page).getByRole('button', { name: 'Zero here' }).click()
+  await expect.poll(() => reading(page, 'Dial pivot')).toBeCloseTo(0, 3)
   await expect(inspector(page).getByRole('textbox', { name: 'Upper limit' })).toHaveValue('60 deg')
   // by name, from the palette
   await page.keyboard.press('Control+k')

@@ -1,7 +1,8 @@
 /** Keys and the command palette: again and again, while something is typed, and with keys of one's own. */
 import { expect } from '@playwright/test'
-import { openFresh, saved, selectCrank, test } from '../fixtures'
-import { openEmpty } from '../hands'
+import type { Page } from '@playwright/test'
+import { jointRow, openFresh, saved, selectCrank, test } from '../fixtures'
+import { inspector, openEmpty, outline, stage } from '../hands'
 
 test('the palette works every time it opens, and what is typed there does nothing else', async ({ page }) => {
   await openFresh(page)
@@ -25,6 +26,60 @@ test('the palette works every time it opens, and what is typed there does nothin
   await page.keyboard.press('Enter')
   await expect(page.getByRole('form', { name: 'New joint' })).toBeVisible()
   await expect(page.getByRole('form', { name: 'New joint' })).toContainText('Prismatic')
+})
+
+/** Names of what can be pressed or written into in the panels, as a screen reader finds them. */
+async function controlNames(page: Page): Promise<string[]> {
+  const snapshot = await page.locator('#__nuxt').ariaSnapshot()
+  const lines = snapshot.split('\n').filter((line) => !line.includes('[disabled]'))
+  return lines.flatMap((line) => {
+    const [, name] = /^\s*- (?:button|textbox|combobox|checkbox|tab|slider|link) "([^"]+)"/.exec(line) ?? []
+    // the button “Choose files” opens it
+    return name && name !== 'Files to bring in' ? [name] : []
+  })
+}
+
+test('the palette holds every control of the panels that are open, by name', async ({ page }) => {
+  test.slow()
+  await openFresh(page)
+  const palette = page.getByRole('dialog', { name: 'Command palette' })
+  const held = async () => {
+    const names = await controlNames(page)
+    expect(names.length).toBeGreaterThan(20)
+    await page.keyboard.press('Control+k')
+    const options = await palette.getByRole('option').allTextContents()
+    await page.keyboard.press('Escape')
+    await expect(palette).toBeHidden()
+    const missing = names.filter((name) => !options.some((option) => option.includes(name)))
+    expect(missing).toEqual([])
+  }
+  await jointRow(page, 'Crank shaft').click()
+  await held()
+  await page.getByRole('button', { name: 'Delete the driver' }).click()
+  await page.getByRole('button', { name: 'Drive by moves' }).click()
+  await page.getByRole('button', { name: 'Add a move' }).click()
+  await held()
+  for (const [place, tabs] of [
+    ['Build', ['Part kit', 'Place', 'Datums', 'Files', 'Overlaps']],
+    ['Connect', ['Joint', 'Mate', 'Relation', 'Spring', 'Poses']],
+  ] as const) {
+    await stage(page, place)
+    if (place === 'Build') await outline(page, 'Crank').click()
+    for (const tab of tabs) {
+      await page.getByRole('tab', { name: tab }).click()
+      await held()
+    }
+  }
+  // a field gets the focus, a button is pressed
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('inspector name')
+  await page.keyboard.press('Enter')
+  await expect(inspector(page).getByRole('textbox', { name: 'Name' })).toBeFocused()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('see through')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Show everything' })).toBeVisible()
 })
 
 test('undo after Enter in a field undoes the edit, while typing it is that of the field', async ({
@@ -93,4 +148,22 @@ test('two keys look from a side, and keys can be changed, not to those of anothe
   await page.getByRole('application').focus()
   await page.keyboard.press('v')
   await expect(page.getByRole('status', { name: 'After V' })).toContainText('V O From above')
+})
+
+test('the palette finds what comes while it is open, and what is chosen stays chosen', async ({ page }) => {
+  await openFresh(page)
+  await page.keyboard.press('Control+k')
+  const palette = page.getByRole('dialog', { name: 'Command palette' })
+  await expect(palette.getByRole('combobox', { name: 'Action' })).toBeFocused()
+  await page.keyboard.press('ArrowDown')
+  const chosen = await palette.locator('[aria-selected="true"] span').innerText()
+  // a panel that was still on its way when the palette opened
+  await page.evaluate(() => {
+    const button = Object.assign(document.createElement('button'), { textContent: 'Late panel' })
+    document.getElementById('__nuxt')!.prepend(button)
+  })
+  await expect(palette.getByRole('option', { name: 'Late panel' })).toHaveCount(1)
+  await expect(palette.locator('[aria-selected="true"] span')).toHaveText(chosen)
+  await page.keyboard.type('late panel')
+  await expect(palette.getByRole('option')).toHaveText(['Late panel'])
 })

@@ -1,35 +1,27 @@
 /** Nothing is lost: two tabs, a server that is gone, a page that dies. */
 import type { Page } from '@playwright/test'
-import { expect, openFresh, saved, selectCrank, solved, test } from '../fixtures'
+import {
+  clash,
+  expect,
+  openFresh,
+  saved,
+  selectCrank,
+  setCrank,
+  solved,
+  storedCrank,
+  test,
+} from '../fixtures'
 
 test.use({ allowed: /409|ERR_INTERNET_DISCONNECTED|ERR_FAILED/ })
 
-async function setCrank(page: Page, length: string) {
-  const field = await selectCrank(page)
-  await field.fill(length)
-  await field.press('Enter')
-}
-
-const stored = async (page: Page, id: string) => {
-  const { document } = await (await page.request.get(`/api/mechanisms/${id}`, { maxRetries: 2 })).json()
-  return document.parts.find((p: { id: string }) => p.id === 'crank-plate').dimensions.length
-}
-
-/** Two tabs on one mechanism; the first has saved 32 mm, the second then tries 28 mm and is told. */
+/** Two tabs that clash, and what the second is told. */
 async function conflict(page: Page): Promise<{ id: string; second: Page }> {
-  const id = await openFresh(page)
-  const second = await page.context().newPage()
-  await second.goto(`/mechanisms/${id}`)
-  await solved(second)
-  await setCrank(page, '32 mm')
-  await expect.poll(() => stored(page, id)).toBe('32 mm')
-  await setCrank(second, '28 mm')
+  const { id, second } = await clash(page)
   const notice = second.getByRole('alert')
-  await expect(notice).toContainText('This mechanism was saved somewhere else')
   await expect(notice).toContainText('Crank: Length between bores 30 mm → 32 mm')
   await expect(second.getByText('Not saved: changed elsewhere')).toBeVisible()
   await expect(await selectCrank(second)).toHaveValue('28 mm')
-  expect(await stored(page, id)).toBe('32 mm')
+  expect(await storedCrank(page, id)).toBe('32 mm')
   return { id, second }
 }
 
@@ -39,7 +31,7 @@ test('the second of two tabs is told, keeps its edit, and saves it over the othe
   const { id, second } = await conflict(page)
   await second.getByRole('button', { name: 'Save mine over it' }).click()
   await saved(second)
-  expect(await stored(page, id)).toBe('28 mm')
+  expect(await storedCrank(page, id)).toBe('28 mm')
 })
 
 test('the second tab keeps its version as a copy', async ({ page }) => {
@@ -49,7 +41,7 @@ test('the second tab keeps its version as a copy', async ({ page }) => {
   await solved(second)
   await expect(second.getByText('Beam under test copy')).toBeVisible()
   await expect(await selectCrank(second)).toHaveValue('28 mm')
-  expect(await stored(page, id)).toBe('32 mm')
+  expect(await storedCrank(page, id)).toBe('32 mm')
 })
 
 test('the second tab takes the other version', async ({ page }) => {
@@ -71,13 +63,13 @@ test('while the server is gone edits are kept, and they are saved when it is bac
   await solved(page)
   await context.setOffline(false)
   await saved(page)
-  expect(await stored(page, id)).toBe('34 mm')
+  expect(await storedCrank(page, id)).toBe('34 mm')
 })
 
 test('an edit that never reached the server survives the page', async ({ page }) => {
   const id = await openFresh(page)
   await page.route(`**/api/mechanisms/${id}`, (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
   )
   await setCrank(page, '35 mm')
   await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
@@ -88,13 +80,13 @@ test('an edit that never reached the server survives the page', async ({ page })
   await next.goto(`/mechanisms/${id}`)
   await expect(next.getByText('were found here and are saved now')).toBeVisible()
   await expect(await selectCrank(next)).toHaveValue('35 mm')
-  expect(await stored(next, id)).toBe('35 mm')
+  expect(await storedCrank(next, id)).toBe('35 mm')
 })
 
 test('a reload loses no undo', async ({ page }) => {
   const id = await openFresh(page)
   await setCrank(page, '33 mm')
-  await expect.poll(() => stored(page, id)).toBe('33 mm')
+  await expect.poll(() => storedCrank(page, id)).toBe('33 mm')
   await page.reload()
   await solved(page)
   const undo = page.getByRole('button', { name: 'Undo' })
@@ -110,7 +102,7 @@ test('a rename in the second of two tabs survives its reload, and is told', asyn
   await second.getByRole('complementary', { name: 'Inspector' }).getByLabel('Name').fill('Long crank')
   await second.getByRole('complementary', { name: 'Inspector' }).getByLabel('Name').press('Enter')
   await setCrank(page, '36 mm')
-  await expect.poll(() => stored(page, id)).toBe('36 mm')
+  await expect.poll(() => storedCrank(page, id)).toBe('36 mm')
   await second.reload()
   await expect(second.getByRole('alert')).toContainText('Crank → Long crank')
   await expect(second.getByText('are saved now')).toBeHidden()

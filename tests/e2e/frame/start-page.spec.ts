@@ -21,13 +21,14 @@ test('from an empty project to a moving mechanism, and away again', async ({ pag
   await solved(page)
   await expect(page.getByText('Packet turner').first()).toBeVisible()
   const field = await selectCrank(page)
+  // the picture follows a moment after the save, and may be there before the word “Saved” is
+  const picture = page.waitForResponse(
+    (answer) => answer.url().endsWith('/picture') && answer.request().method() === 'PUT',
+  )
   await field.fill('1.2 in')
   await field.press('Enter')
   await saved(page)
-  // the picture follows a moment after the save
-  await page.waitForResponse(
-    (answer) => answer.url().endsWith('/picture') && answer.request().method() === 'PUT',
-  )
+  await picture
 
   await page.getByRole('link', { name: 'Ligamen, all projects' }).click()
   const card = project.getByRole('article')

@@ -1,5 +1,5 @@
 /** Holding too much on purpose: a fourth wall joint is announced before it is made, and the first advice mends it. */
-import { expect, openFresh, test } from '../fixtures'
+import { expect, openFresh, store, test } from '../fixtures'
 import { inspector, makeJoint, makePart, openEmpty, proposeJoint, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
@@ -92,8 +92,7 @@ test('a stored mechanism that no longer closes says what fights, and is mended b
   const coupler = stored.document.parts.find((part: { name: string }) => part.name === 'Coupler')
   coupler.dimensions.length = '20 mm'
   const { revision, document } = stored
-  const kept = await page.request.put(`/api/mechanisms/${id}`, { data: { revision, document } })
-  expect(kept.ok()).toBe(true)
+  await store(page, id, revision, document)
   await page.reload()
   const notice = page.getByRole('alert')
   await expect(notice).toContainText('Rocker pin')

@@ -1,10 +1,11 @@
 /**
- * A three-axis pick-and-place from a mechanism without any scenario: moves tied to each other, a packet taken over twice,
- * and one duration changed early in the chain. Positions are those of the motion law's closed form.
+ * A three-axis pick-and-place from an empty mechanism: parts, slides one on the other, moves tied to each other, a packet that
+ * is taken over twice, and one duration changed early in the chain. Positions are those of the motion law's closed form.
  */
 import type { Page } from '@playwright/test'
+import { countActions, expectActions } from '../count'
 import { expect, goTo, solved, test } from '../fixtures'
-import { choose, jointRow, reading } from '../hands'
+import { inspector, jointRow, makeJoint, makePart, openEmpty, reading, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
@@ -14,91 +15,31 @@ const law = (x: number) => {
   return 10 * t ** 3 - 15 * t ** 4 + 6 * t ** 5
 }
 
-async function openGantry(page: Page): Promise<void> {
-  const project = await (await page.request.post('/api/projects', { data: { name: 'Seed line' } })).json()
-  const made = await page.request.post(`/api/projects/${project.id}/mechanisms`, {
-    data: { name: 'Packet gantry', start: 'empty' },
-  })
-  const { id } = await made.json()
-  const saved = await page.request.put(`/api/mechanisms/${id}`, { data: { revision: 1, document: gantry() } })
-  expect(saved.ok(), await saved.text()).toBe(true)
-  await page.goto(`/mechanisms/${id}?stage=drive`)
-  await expect(page.getByText('There is no scenario yet.')).toBeVisible()
-}
-
 /** Three slides one on the other, a turning stacker beside them, and a packet that lies on the base. */
-function gantry() {
-  const box = (id: string, width: string, depth: string, height: string, colour: string) => ({
-    id: `${id}-part`,
-    name: id,
-    shape: 'box',
-    dimensions: { width, depth, height },
-    colour,
-  })
-  const body = (id: string, name: string, more: object = {}) => ({
-    id,
-    name,
-    parts: [{ id: `${id}-placed`, part: `${id}-part` }],
-    ...more,
-  })
-  const datum = (id: string, on: string, position: string[], axis: number[], zero: number[]) => ({
-    id,
-    name: id,
-    body: on,
-    at: { position, axis, zero },
-  })
-  const [x, y, z] = [
-    [1, 0, 0],
-    [0, 1, 0],
-    [0, 0, 1],
-  ]
-  const none = ['0 mm', '0 mm', '0 mm']
-  const slide = (id: string, name: string) => ({
-    id,
-    name,
-    kind: 'prismatic',
-    from: `${id}-from`,
-    to: `${id}-to`,
-  })
-  return {
-    format: 'ligamen/mechanism',
-    version: 1,
-    name: 'Packet gantry',
-    parts: [
-      box('base', '500 mm', '300 mm', '10 mm', '#4b5a60'),
-      box('bridge', '20 mm', '260 mm', '20 mm', '#8fa3ad'),
-      box('sledge', '40 mm', '40 mm', '30 mm', '#c9a66b'),
-      box('gripper', '16 mm', '16 mm', '80 mm', '#0f5c63'),
-      box('stacker', '120 mm', '40 mm', '10 mm', '#7f9c8b'),
-      box('packet', '30 mm', '40 mm', '8 mm', '#e2a23b'),
-    ],
-    bodies: [
-      body('base', 'Base', { grounded: true }),
-      body('bridge', 'Bridge'),
-      body('sledge', 'Sledge'),
-      body('gripper', 'Gripper'),
-      body('stacker', 'Stacker'),
-      body('packet', 'Packet', { pose: { position: ['-150 mm', '0 mm', '9 mm'] } }),
-    ],
-    datums: [
-      datum('long-from', 'base', ['-150 mm', '0 mm', '150 mm'], x!, y!),
-      datum('long-to', 'bridge', none, x!, y!),
-      datum('across-from', 'bridge', none, y!, z!),
-      datum('across-to', 'sledge', none, y!, z!),
-      datum('lift-from', 'sledge', none, z!, x!),
-      datum('lift-to', 'gripper', none, z!, x!),
-      datum('turn-from', 'base', ['200 mm', '0 mm', '10 mm'], z!, x!),
-      datum('turn-to', 'stacker', none, z!, x!),
-    ],
-    joints: [
-      slide('long', 'Long slide'),
-      slide('across', 'Cross slide'),
-      slide('lift', 'Lift'),
-      { id: 'turn', name: 'Stacker turn', kind: 'revolute', from: 'turn-from', to: 'turn-to' },
-    ],
-    probes: [],
-    scenarios: [],
-  }
+async function makeGantry(page: Page): Promise<void> {
+  await openEmpty(page, 'Packet gantry')
+  await countActions(page)
+  const box = (name: string, [x, y, z]: [string, string, string], place?: [string, string, string]) =>
+    makePart(page, {
+      noun: 'Box',
+      name,
+      dimensions: { 'Width (x)': x, 'Depth (y)': y, 'Height (z)': z },
+      ...(place ? { place } : {}),
+    })
+  await box('Base', ['500 mm', '300 mm', '10 mm'])
+  await box('Bridge', ['20 mm', '260 mm', '20 mm'])
+  await box('Sledge', ['40 mm', '40 mm', '30 mm'])
+  await box('Gripper', ['16 mm', '16 mm', '80 mm'])
+  await box('Stacker', ['120 mm', '40 mm', '10 mm'])
+  await box('Packet', ['30 mm', '40 mm', '8 mm'])
+  await stage(page, 'Connect')
+  const slide = (name: string, first: string, second: string, kind?: string) =>
+    makeJoint(page, { name, first, second, ...(kind ? { kind } : {}) })
+  await slide('Long slide', 'right of Bridge', 'right of Base', 'Prismatic')
+  await slide('Cross slide', 'back of Sledge', 'back of Bridge')
+  await slide('Lift', 'bottom of Gripper', 'bottom of Sledge')
+  await slide('Stacker turn', 'bottom of Stacker', 'top of Base', 'Revolute')
+  await stage(page, 'Drive')
 }
 
 const table = (page: Page, lane: string, move: number) =>
@@ -107,7 +48,7 @@ const table = (page: Page, lane: string, move: number) =>
 async function put(page: Page, lane: string, move: number, label: string, value: string): Promise<void> {
   const field = table(page, lane, move).getByRole('textbox', { name: label, exact: true })
   await field.fill(value)
-  await field.press('Enter')
+  await field.press('Tab')
   await expect(field).toHaveValue(value)
 }
 
@@ -128,24 +69,24 @@ async function drive(page: Page, what: string): Promise<void> {
 }
 
 interface Wish {
-  to: string
+  by: string
   lasts?: string
   after?: string
 }
 
-/** Adds moves to the open lane. */
-async function moves(page: Page, lane: string, wishes: readonly Wish[]): Promise<void> {
-  for (const [k, { to, lasts, after }] of wishes.entries()) {
+/** Adds moves to the open lane, which has some already. */
+async function moves(page: Page, lane: string, wishes: readonly Wish[], already = 0): Promise<void> {
+  for (const [k, { by, lasts, after }] of wishes.entries()) {
+    const move = already + k + 1
     await page
       .getByRole('region', { name: `Moves of ${lane}` })
       .getByRole('button', { name: 'Add a move' })
       .click()
-    const row = table(page, lane, k + 1)
+    const row = table(page, lane, move)
     await expect(row).toBeVisible()
     if (after) await starts(page, row, `after ${after}`)
-    await choose(page, row.getByRole('combobox', { name: 'Target' }), 'to a value')
-    await put(page, lane, k + 1, 'Value', to)
-    if (lasts) await put(page, lane, k + 1, 'Duration', lasts)
+    await put(page, lane, move, 'Value', by)
+    if (lasts) await put(page, lane, move, 'Duration', lasts)
   }
 }
 
@@ -155,36 +96,29 @@ test('a three-axis pick-and-place with a hand-over, all ties; one early change m
   page,
 }) => {
   test.setTimeout(300_000)
-  await openGantry(page)
+  await makeGantry(page)
   await page.getByRole('button', { name: 'New scenario' }).click()
-  const length = page.getByRole('complementary', { name: 'Inspector' }).getByLabel('Length')
+  const length = inspector(page).getByLabel('Length')
   await length.fill('0 s')
-  await length.press('Enter')
+  await length.press('Tab')
   await expect(page.getByRole('alert').filter({ hasText: 'more than zero seconds' })).toBeVisible()
   await length.fill('6 s')
-  await length.press('Enter')
+  await length.press('Tab')
 
   await drive(page, 'Lift')
-  await moves(page, 'Lift', [
-    { to: '-100 mm', lasts: '0.6 s' },
-    { to: '0 mm', lasts: '0.6 s' },
-  ])
+  await moves(page, 'Lift', [{ by: '-100 mm', lasts: '0.6 s' }, { by: '100 mm' }])
   await drive(page, 'Long slide')
   await moves(page, 'Long slide', [
-    { to: '350 mm', lasts: '1.2 s', after: 'Lift, move 2' },
-    { to: '0 mm', lasts: '1.2 s' },
+    { by: '350 mm', lasts: '1.2 s', after: 'Lift, move 2' },
+    { by: '-350 mm' },
   ])
   await drive(page, 'Cross slide')
-  await moves(page, 'Cross slide', [
-    { to: '60 mm', lasts: '0.5 s', after: 'Lift, move 2' },
-    { to: '0 mm', lasts: '0.5 s' },
-  ])
+  await moves(page, 'Cross slide', [{ by: '60 mm', after: 'Lift, move 2' }, { by: '-60 mm' }])
   // down once more over the stacker, when the bridge has come
   await lane(page, 'Lift').click()
-  await moves2(page)
+  await moves(page, 'Lift', [{ by: '-90 mm', after: 'Long slide, move 1' }, { by: '90 mm' }], 2)
   await drive(page, 'Stacker turn')
-  await moves(page, 'Stacker turn', [{ to: '90 deg', lasts: '0.8 s', after: 'Lift, move 4' }])
-
+  await moves(page, 'Stacker turn', [{ by: '90 deg', lasts: '0.8 s', after: 'Lift, move 4' }])
   // the way back waits until the packet is let go
   await lane(page, 'Long slide').click()
   await starts(page, table(page, 'Long slide', 2), 'after Lift, move 4')
@@ -192,67 +126,54 @@ test('a three-axis pick-and-place with a hand-over, all ties; one early change m
   // the packet goes with the gripper, then with the stacker
   await page.getByRole('button', { name: /^Cues/ }).click()
   const cues = page.getByRole('region', { name: 'Cues' })
-  const cue = async (kind: string, n: number, after: string) => {
-    await choose(page, cues.getByRole('combobox', { name: 'Kind of cue' }), kind)
+  const cue = async (kind: string, n: number, by: string, after: string) => {
+    const kinds = cues.getByRole('combobox', { name: 'Kind of cue' })
+    await kinds.press('ArrowDown')
+    await page.getByRole('option', { name: kind, exact: true }).click()
     await cues.getByRole('button', { name: 'Add a cue at the playhead' }).click()
     const row = page.getByRole('group', { name: `Cue ${n}`, exact: true })
-    const body = row.getByRole('combobox', { name: 'Body' })
-    if ((await body.inputValue()) !== 'Packet') {
-      await body.fill('Packet')
-      await page.getByRole('option', { name: 'Packet', exact: true }).click()
+    for (const [label, name] of [
+      ['Body', 'Packet'],
+      [kind === 'hand over a body' ? 'Handed over to' : 'Taken over by', by],
+    ] as const) {
+      const field = row.getByRole('combobox', { name: label })
+      if ((await field.inputValue()) === name) continue
+      await field.fill(name)
+      await page.getByRole('option', { name, exact: true }).click()
       await expect(page.getByRole('option')).toHaveCount(0)
     }
     await starts(page, row, `after ${after}`)
-    return row
   }
-  const by = async (row: ReturnType<Page['getByRole']>, name: string) => {
-    const carrier = row.getByRole('combobox', { name: 'Taken over by' })
-    if ((await carrier.inputValue()) === name) return
-    await carrier.fill(name)
-    await page.getByRole('option', { name, exact: true }).click()
-    await expect(page.getByRole('option')).toHaveCount(0)
-  }
-  await by(await cue('take over a body', 1, 'Lift, move 1'), 'Gripper')
-  await cue('release a body', 2, 'Lift, move 3')
-  await by(await cue('take over a body', 3, 'Lift, move 3'), 'Stacker')
+  await cue('take over a body', 1, 'Gripper', 'Lift, move 1')
+  await cue('hand over a body', 2, 'Stacker', 'Lift, move 3')
   await expect(cues).toContainText('Packet taken over by Gripper')
   await solved(page)
+  await expectActions(page, 137)
 
-  await goTo(page, '1.8 s')
+  const at = async (name: string, time: string) => {
+    await goTo(page, time)
+    return reading(page, name)
+  }
+  const names = ['Long slide', 'Cross slide', 'Stacker turn']
+  const rests = new Map<string, number>()
+  for (const name of names) rests.set(name, await at(name, '0 s'))
+  const way = async (name: string, time: string) => Math.abs((await at(name, time)) - rests.get(name)!)
   // half-way along: 0.6 s of 1.2 s
-  expect(await reading(page, 'Long slide')).toBeCloseTo(350 * law(0.5), 1)
-  await goTo(page, '1.5 s')
-  expect(await reading(page, 'Long slide')).toBeCloseTo(350 * law(0.25), 1)
-  expect(await reading(page, 'Cross slide')).toBeCloseTo(60 * law(0.6), 1)
-  await goTo(page, '4 s')
+  expect(await way('Long slide', '1.8 s')).toBeCloseTo(350 * law(0.5), 1)
+  expect(await way('Long slide', '1.5 s')).toBeCloseTo(350 * law(0.25), 1)
+  expect(await way('Cross slide', '1.5 s')).toBeCloseTo(60 * law(0.6), 1)
   // the stacker turns from 3.6 s on for 0.8 s
-  expect(await reading(page, 'Stacker turn')).toBeCloseTo(90 * law(0.5), 0)
+  expect(await way('Stacker turn', '4 s')).toBeCloseTo(90 * law(0.5), 0)
   await expect(jointRow(page, 'Stacker turn')).toBeVisible()
 
   // one duration early in the chain: everything after it comes 0.3 s later
   await lane(page, 'Lift').click()
   await put(page, 'Lift', 1, 'Duration', '0.9 s')
   await solved(page)
-  await goTo(page, '2.1 s')
-  expect(await reading(page, 'Long slide')).toBeCloseTo(350 * law(0.5), 1)
-  await goTo(page, '4.3 s')
-  expect(await reading(page, 'Stacker turn')).toBeCloseTo(90 * law(0.5), 0)
+  expect(await way('Long slide', '2.1 s')).toBeCloseTo(350 * law(0.5), 1)
+  expect(await way('Stacker turn', '4.3 s')).toBeCloseTo(90 * law(0.5), 0)
 
   // a circle of ties is refused, with its members named
   await starts(page, table(page, 'Lift', 1), 'after Long slide, move 1')
   await expect(table(page, 'Lift', 1)).toContainText('These wait for each other and none would start')
 })
-
-/** The third and fourth move of the lift: down after the bridge has come, and up. */
-async function moves2(page: Page): Promise<void> {
-  const add = page.getByRole('region', { name: 'Moves of Lift' }).getByRole('button', { name: 'Add a move' })
-  await add.click()
-  await starts(page, table(page, 'Lift', 3), 'after Long slide, move 1')
-  await choose(page, table(page, 'Lift', 3).getByRole('combobox', { name: 'Target' }), 'to a value')
-  await put(page, 'Lift', 3, 'Value', '-90 mm')
-  await put(page, 'Lift', 3, 'Duration', '0.6 s')
-  await add.click()
-  await choose(page, table(page, 'Lift', 4).getByRole('combobox', { name: 'Target' }), 'to a value')
-  await put(page, 'Lift', 4, 'Value', '0 mm')
-  await put(page, 'Lift', 4, 'Duration', '0.6 s')
-}

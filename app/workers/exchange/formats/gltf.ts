@@ -6,8 +6,12 @@ import { Document, Primitive, WebIO } from '@gltf-transform/core'
 import type { JSONDocument, Node } from '@gltf-transform/core'
 import { identityFrame, succeed } from '@ligamen/core'
 import type { Frame, Scene, SceneNode } from '@ligamen/core'
-import { broken } from './format'
+import { Counter, MOST_PLACES } from './bounds'
+import { broken, MOST_TRIANGLES } from './format'
 import type { Format, InFile } from './format'
+
+/** Values of all accessors together: corners, normals, indices and colours of the most triangles that are taken. */
+const MOST_NUMBERS = 12 * MOST_TRIANGLES
 
 export const gltf: Format = {
   noun: 'glTF',
@@ -15,9 +19,11 @@ export const gltf: Format = {
   async read(file, beside) {
     try {
       const io = new WebIO()
-      const document = /\.glb$/i.test(file.name)
-        ? await io.readBinary(file.bytes)
-        : await io.readJSON(jsonDocument(file, beside))
+      const packed = /\.glb$/i.test(file.name)
+        ? await io.binaryToJSON(file.bytes)
+        : jsonDocument(file, beside)
+      checkCounts(packed.json)
+      const document = await io.readJSON(packed)
       const scene = sceneOf(document)
       return scene.meshes.length > 0 ? succeed(scene) : broken(file, 'it holds no triangle.')
     } catch (error) {
@@ -46,6 +52,19 @@ function jsonDocument(file: InFile, beside: readonly InFile[]): JSONDocument {
   return { json, resources }
 }
 
+/** Accessors say how long they are, and are made as long before any of it is read. */
+function checkCounts({ accessors = [], nodes = [] }: JSONDocument['json']): void {
+  let total = 0
+  for (const { count, sparse } of accessors) {
+    if (!Number.isInteger(count) || count < 0 || (sparse && !Number.isInteger(sparse.count)))
+      throw new Error('an accessor has a length that is no number.')
+    total += count
+    if (total > MOST_NUMBERS)
+      throw new Error(`its accessors hold more than ${MOST_NUMBERS / 1e6} million values.`)
+  }
+  if (nodes.length > MOST_PLACES) throw new Error(`it has more than ${MOST_PLACES} nodes.`)
+}
+
 function sceneOf(document: Document): Scene {
   const meshes: { name: string; colour: string | null; positions: Float32Array }[] = []
   const leftOut = new Set<string>()
@@ -54,9 +73,11 @@ function sceneOf(document: Document): Scene {
   if (root.listSkins().length > 0) leftOut.add('skins')
   if (root.listTextures().length > 0) leftOut.add('textures')
 
-  const visit = (node: Node): SceneNode => {
+  const counter = new Counter()
+  const visit = (node: Node, depth: number): SceneNode => {
+    counter.place(depth)
     const indices = (node.getMesh()?.listPrimitives() ?? []).flatMap((primitive) => {
-      const scaled = scaledTriangles(primitive, node.getScale(), leftOut)
+      const scaled = scaledTriangles(primitive, node.getScale(), leftOut, counter)
       if (!scaled) return []
       const factor = primitive.getMaterial()?.getBaseColorFactor()
       meshes.push({
@@ -70,11 +91,11 @@ function sceneOf(document: Document): Scene {
       name: node.getName() || node.getMesh()?.getName() || '',
       frame: frameOf(node),
       meshes: indices,
-      children: node.listChildren().map(visit),
+      children: node.listChildren().map((child) => visit(child, depth + 1)),
     }
   }
   const scene = root.getDefaultScene() ?? root.listScenes()[0]
-  const nodes = (scene?.listChildren() ?? []).map(visit)
+  const nodes = (scene?.listChildren() ?? []).map((node) => visit(node, 0))
   return {
     unit: 1,
     meshes,
@@ -87,6 +108,7 @@ function scaledTriangles(
   primitive: Primitive,
   scale: readonly number[],
   leftOut: Set<string>,
+  counter: Counter,
 ): Float32Array | null {
   if (primitive.getMode() !== Primitive.Mode.TRIANGLES) {
     leftOut.add('lines, points and strips')
@@ -94,8 +116,10 @@ function scaledTriangles(
   }
   const position = primitive.getAttribute('POSITION')
   if (!position) return null
+  if (position.getType() !== 'VEC3') throw new Error('its corners are not of three numbers each.')
   const index = primitive.getIndices()
   const count = index ? index.getCount() : position.getCount()
+  counter.add(Math.floor(count / 3))
   const out = new Float32Array(9 * Math.floor(count / 3))
   const corner = [0, 0, 0]
   for (let k = 0; k < out.length / 3; k++) {

@@ -15,7 +15,8 @@ export const stl: Format = {
     const declared =
       file.bytes.length >= 84 ? new DataView(file.bytes.buffer, file.bytes.byteOffset).getUint32(80, true) : 0
     const binary = 84 + 50 * declared === file.bytes.length
-    if (!binary && !/^\s*solid/.test(text))
+    // the reader looks for the word in the first places only, and takes anything else for numbers
+    if (!binary && !/^\s{0,4}solid/.test(text))
       return Promise.resolve(broken(file, 'its length does not fit the number of triangles it declares.'))
     const geometry = new STLLoader().parse(file.bytes.slice().buffer)
     const positions = trianglesOf(geometry)

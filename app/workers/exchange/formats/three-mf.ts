@@ -5,6 +5,7 @@
 import { childNamed, childrenNamed, identityFrame, readXml, succeed } from '@ligamen/core'
 import type { Frame, SceneNode, XmlElement } from '@ligamen/core'
 import { unpack } from '../unpack'
+import { Counter } from './bounds'
 import { broken } from './format'
 import type { Format } from './format'
 
@@ -17,7 +18,6 @@ const UNITS: Readonly<Record<string, number>> = {
   foot: 0.3048,
   meter: 1,
 }
-const DEEPEST = 30
 
 export const threeMf: Format = {
   noun: '3MF',
@@ -37,9 +37,13 @@ export const threeMf: Format = {
       objects.set(object.attributes.id ?? '', object)
     const meshIndex = new Map<string, number>()
 
-    const nodeOf = (id: string, frame: Frame, depth: number): SceneNode | null => {
+    const counter = new Counter()
+    /** @param within the objects that it is a component of */
+    const nodeOf = (id: string, frame: Frame, within: readonly string[]): SceneNode | null => {
       const object = objects.get(id)
-      if (!object || depth > DEEPEST) return null
+      if (!object) return null
+      if (within.includes(id)) throw new Error(`its object ${id} is a component of itself.`)
+      counter.place(within.length)
       const name = object.attributes.name ?? ''
       const mesh = childNamed(object, 'mesh')
       if (mesh && !meshIndex.has(id)) {
@@ -54,13 +58,13 @@ export const threeMf: Format = {
         meshes: mesh ? [meshIndex.get(id)!] : [],
         children: (components ? childrenNamed(components, 'component') : []).flatMap(
           ({ attributes }) =>
-            nodeOf(attributes.objectid ?? '', frameOf(attributes.transform), depth + 1) ?? [],
+            nodeOf(attributes.objectid ?? '', frameOf(attributes.transform), [...within, id]) ?? [],
         ),
       }
     }
     const build = childNamed(root.value, 'build')
     const nodes = (build ? childrenNamed(build, 'item') : []).flatMap(
-      ({ attributes }) => nodeOf(attributes.objectid ?? '', frameOf(attributes.transform), 0) ?? [],
+      ({ attributes }) => nodeOf(attributes.objectid ?? '', frameOf(attributes.transform), []) ?? [],
     )
     if (meshes.every(({ positions }) => positions.length === 0))
       return Promise.resolve(broken(file, 'it holds no triangle.'))

@@ -1,4 +1,0 @@
-declare module 'occt-import-js' {
-  const start: (options: object) => Promise<unknown>
-  export default start
-}
