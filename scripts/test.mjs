@@ -47,12 +47,13 @@ async function main() {
   process.env.LIGAMEN_RATE = '0'
   const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '' }
   const ready = await part('set-up', async () => {
-    await npmPackages()
-    if (quick) return 0
-    environment.CHROMIUM = await chromium()
-    const database = await startMariadb(folder)
-    started.push(database)
-    environment.DATABASE_URL = database.url
+    if (quick) {
+      await npmPackages()
+      return 0
+    }
+    // one fetches while the other writes; neither is left behind running
+    const ends = await Promise.allSettled([npmPackages(), debianPackages(environment)])
+    for (const end of ends) if (end.status === 'rejected') throw end.reason
     await mustRun('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'scripts/seed.ts'], environment)
     return 0
   })
@@ -70,6 +71,14 @@ async function main() {
   ])
   await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
   await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
+}
+
+/** @param {{ DATABASE_URL: string, CHROMIUM: string }} environment gets the database's address and the browser's path */
+async function debianPackages(environment) {
+  environment.CHROMIUM = await chromium()
+  const database = await startMariadb(folder)
+  started.push(database)
+  environment.DATABASE_URL = database.url
 }
 
 async function lintAndUnit() {

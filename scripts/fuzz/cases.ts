@@ -11,6 +11,7 @@ import type { FromExchange } from '../../app/workers/exchange/protocol'
 import { readFiles, readOn } from '../../app/workers/exchange/read-files'
 import { writeFile } from '../../app/workers/exchange/write-file'
 import { check } from '../../server/checks/document'
+import { pack, unpack } from '../../server/checks/packing'
 import { junk, mutate, quantity, Random, spoil } from './random'
 
 export type Kind = 'documents' | 'patches' | 'quantities' | 'files'
@@ -55,10 +56,12 @@ const patched: Case = (random) => {
     ...(random.next() < 0.8 && { value: junk(random) }),
   }))
   const bytes = strToU8(JSON.stringify(random.next() < 0.9 ? patch : junk(random)))
-  const checked = check({ bytes, stored: JSON.stringify(stored) })
+  const checked = check({ bytes, stored: pack(JSON.stringify(stored)) })
   if (!checked.ok)
     return checked.fault !== 'rules' || isTold(checked.problems) ? null : 'refused without a word'
-  return compileDocument(JSON.parse(checked.text)).ok ? null : 'stored what does not pass its own check'
+  return compileDocument(JSON.parse(unpack(checked.packed))).ok
+    ? null
+    : 'stored what does not pass its own check'
 }
 
 const typed: Case = (random) => {

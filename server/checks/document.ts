@@ -8,6 +8,7 @@ import type { Problem } from '@ligamen/core'
 import jsonPatch from 'fast-json-patch'
 import { LARGEST_JSON } from '../http/limits'
 import { objectOf, valueOf } from './json'
+import { packedLength, unpack } from './packing'
 import { operationsOf } from './patch-body'
 import { storedAs } from './stored'
 import type { CheckedDocument } from './stored'
@@ -15,8 +16,8 @@ import type { CheckedDocument } from './stored'
 /** A whole document, or with `stored` a patch (RFC 6902) of that document; JSON in UTF-8. */
 export interface CheckJob {
   readonly bytes: Uint8Array
-  /** JSON text. */
-  readonly stored?: string
+  /** Packed; see packing.ts. */
+  readonly stored?: Uint8Array
 }
 
 export type Fault = 'not-json' | 'not-an-object' | 'not-a-patch' | 'rules'
@@ -31,7 +32,7 @@ export function check(job: CheckJob): Checked {
   const compiled = compileDocument(found.document)
   if (!compiled.ok) return refused('rules', compiled.problems)
   const stored = storedAs(compiled.value.document)
-  return stored.text.length > LARGEST_JSON ? refused('rules', [TOO_LONG]) : { ok: true, ...stored }
+  return packedLength(stored.packed) > LARGEST_JSON ? refused('rules', [TOO_LONG]) : { ok: true, ...stored }
 }
 
 type Found = { readonly ok: true; readonly document: unknown } | Extract<Checked, { ok: false }>
@@ -48,13 +49,13 @@ function wholeOf(bytes: Uint8Array): Found {
   return typeof document === 'string' ? refused(document) : { ok: true, document }
 }
 
-function patched(bytes: Uint8Array, stored: string): Found {
+function patched(bytes: Uint8Array, stored: Uint8Array): Found {
   const patch = valueOf(bytes)
   if (patch === undefined) return refused('not-json')
   if (!Array.isArray(patch)) return refused('not-a-patch')
   const operations = operationsOf(patch)
   if ('problems' in operations) return refused('rules', operations.problems)
-  let document: unknown = JSON.parse(stored)
+  let document: unknown = JSON.parse(unpack(stored))
   for (const [k, operation] of operations.entries()) {
     try {
       document = jsonPatch.applyOperation(document, operation, true).newDocument

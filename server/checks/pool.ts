@@ -1,6 +1,7 @@
 /**
  * A few threads that check what is to be stored, so that nothing that is sent keeps the server from answering others. A check
- * that takes longer than its deadline is ended with its thread, and whoever sent it is told.
+ * that takes longer than its deadline is ended with its thread, and whoever sent it is told. What is large has a thread of its
+ * own that gives way to the others.
  */
 import { existsSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
@@ -8,6 +9,7 @@ import { dirname, join } from 'node:path'
 import { Piscina } from 'piscina'
 import { ProblemError, ruleBroken, unreadable } from '../http/problem'
 import type { CheckJob } from './document'
+import { packedLength } from './packing'
 import type { CheckedDocument } from './stored'
 import * as checks from './worker'
 
@@ -18,28 +20,41 @@ const IDLE = 10 * 60_000
 /** Saves that wait for a thread at most; more are asked to come again. */
 const MOST_WAITING = 200
 
+/** From here on a document is large [bytes]: checking one takes a fifth of a second. */
+const LARGE = 1024 * 1024
+/** By how much the thread of the large ones gives way; 19 is the most. */
+const GIVES_WAY = 15
+
 /** Beside the server that was built; there is none while it is developed. */
 const FILE = join(dirname(process.argv[1] ?? ''), 'check-worker.mjs')
 
-let pool: Piscina | null = null
+interface Pools {
+  readonly usual: Piscina
+  readonly large: Piscina
+}
+let pools: Pools | null = null
 
 /** Starts the first thread, so that the first save need not wait for it; none while the server is developed. */
-export function startChecks(): Piscina | null {
+export function startChecks(): Pools | null {
   if (!existsSync(FILE)) return null
-  return (pool ??= new Piscina({
+  const options = {
     filename: FILE,
-    minThreads: 1,
-    maxThreads: Math.max(2, availableParallelism()),
     idleTimeout: IDLE,
     maxQueue: MOST_WAITING,
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
-  }))
+  }
+  return (pools ??= {
+    usual: new Piscina({ ...options, minThreads: 1, maxThreads: Math.max(2, availableParallelism()) }),
+    large: new Piscina({ ...options, minThreads: 0, maxThreads: 1, niceIncrement: GIVES_WAY }),
+  })
 }
 
 /** Errors: 400 what cannot be read, 422 rules broken or `check-too-long`, 503 `checks-busy`. */
 export async function checkDocument({ bytes, stored }: CheckJob): Promise<CheckedDocument> {
   const own = ownBytes(bytes)
-  const checked = await run('check', { bytes: own, stored }, own)
+  const size = bytes.length + (stored ? packedLength(stored) : 0)
+  const job = { bytes: own, ...(stored && { stored: ownBytes(stored) }) }
+  const checked = await run('check', job, own, size > LARGE)
   if (checked.ok) return checked
   throw checked.fault === 'rules' ? ruleBroken(checked.problems) : unreadable(checked.fault)
 }
@@ -59,19 +74,21 @@ export async function checkMesh(hash: string, bytes: Uint8Array): Promise<void> 
 }
 
 /** A buffer of Node may be a piece of a larger one, which cannot be handed to a thread. */
-const ownBytes = (bytes: Uint8Array) => Uint8Array.from(bytes)
+const ownBytes = (bytes: Uint8Array) => new Uint8Array(bytes)
 
 async function run<K extends keyof typeof checks>(
   name: K,
   job: Parameters<(typeof checks)[K]>[0],
   own: Uint8Array<ArrayBuffer>,
+  isLarge = false,
 ): Promise<ReturnType<(typeof checks)[K]>> {
   const threads = startChecks()
   type Result = ReturnType<(typeof checks)[K]>
   if (!threads) return (checks[name] as (job: unknown) => Result)(job)
   try {
     const signal = AbortSignal.timeout(DEADLINE)
-    return (await threads.run(job, { name, signal, transferList: [own.buffer] })) as Result
+    const pool = isLarge ? threads.large : threads.usual
+    return (await pool.run(job, { name, signal, transferList: [own.buffer] })) as Result
   } catch (error) {
     throw asProblem(error)
   }

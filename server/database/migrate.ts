@@ -9,6 +9,7 @@ import * as meshes from './migrations/002-meshes'
 import * as saves from './migrations/003-saves'
 import * as settings from './migrations/004-settings'
 import * as meshPieces from './migrations/005-mesh-pieces'
+import * as packedDocuments from './migrations/006-packed-documents'
 
 const migrations: Readonly<Record<string, Knex.Migration>> = {
   '001-projects-and-mechanisms': projectsAndMechanisms,
@@ -16,6 +17,7 @@ const migrations: Readonly<Record<string, Knex.Migration>> = {
   '003-saves': saves,
   '004-settings': settings,
   '005-mesh-pieces': meshPieces,
+  '006-packed-documents': packedDocuments,
 }
 
 const source: Knex.MigrationSource<string> = {

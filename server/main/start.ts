@@ -24,6 +24,7 @@ const REQUEST = 240_000
 const IDLE = 60_000
 /** How long answers that have begun may take when the server ends [ms]. */
 const DRAIN = 10_000
+const SWEEP = 100
 
 const PUBLIC = join(dirname(process.argv[1] ?? ''), '../public')
 const PAGES = /^\/(mechanisms\/[^/]+\/?)?$/
@@ -32,6 +33,7 @@ function start(set: Settings): void {
   const nitro = useNitroApp()
   const pages = toNodeListener(nitro.h3App)
   const mayEnter = guard(set)
+  let ending = false
   const health = healthRoutes()
   const files = sirv(PUBLIC, {
     etag: true,
@@ -46,6 +48,8 @@ function start(set: Settings): void {
   async function answer(request: IncomingMessage, response: Nonced): Promise<void> {
     const path = (request.url ?? '/').split('?')[0]!
     response.nonce = randomBytes(16).toString('base64')
+    // those that ask again and again must not keep it from ending
+    if (ending) response.setHeader('connection', 'close')
     setHeaders(request, response, path)
     try {
       await mayEnter(request, path)
@@ -83,7 +87,6 @@ function start(set: Settings): void {
     process.stdout.write(`Listening on http://${set.host}:${set.port}\n`),
   )
 
-  let ending = false
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
     process.on(signal, () => {
       if (ending) return
@@ -96,7 +99,8 @@ function start(set: Settings): void {
       }
       setTimeout(() => void ended(), DRAIN).unref()
       server.close(() => void ended())
-      server.closeIdleConnections()
+      // one is idle as soon as it has its answer
+      setInterval(() => server.closeIdleConnections(), SWEEP).unref()
     })
 }
 

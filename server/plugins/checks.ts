@@ -3,6 +3,8 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { startChecks } from '../checks/pool'
 
 export default defineNitroPlugin((nitro) => {
-  const threads = startChecks()
-  nitro.hooks.hook('close', () => threads?.destroy())
+  const pools = startChecks()
+  nitro.hooks.hook('close', async () => {
+    if (pools) await Promise.all([pools.usual.destroy(), pools.large.destroy()])
+  })
 })

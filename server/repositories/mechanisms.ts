@@ -8,8 +8,8 @@ export interface MechanismRow {
   id: string
   project_id: string
   name: string
-  /** JSON text. */
-  document: string
+  /** The document; see checks/packing. */
+  packed: Buffer
   revision: number
   picture: Buffer | null
   created_at: Date
@@ -19,7 +19,7 @@ export interface MechanismRow {
 /** A mechanism with the name of its project, without its picture. */
 export type OpenedRow = Omit<MechanismRow, 'picture'> & { project_name: string }
 
-export type MechanismSummaryRow = Omit<MechanismRow, 'document' | 'picture' | 'created_at'> & {
+export type MechanismSummaryRow = Omit<MechanismRow, 'packed' | 'picture' | 'created_at'> & {
   has_picture: number
 }
 
@@ -39,25 +39,38 @@ export const mechanismRepository = (knex: Knex) => ({
   projectOf: async (id: string): Promise<string | undefined> =>
     (await knex<MechanismRow>('mechanisms').where({ id }).first('project_id'))?.project_id,
 
-  ofProject: (projectId: string): Promise<MechanismRow[]> =>
-    knex<MechanismRow>('mechanisms').where({ project_id: projectId }).orderBy('created_at'),
+  ofProject: (projectId: string): Promise<{ id: string }[]> =>
+    knex('mechanisms').where({ project_id: projectId }).orderBy('created_at').select('id'),
+
+  /** The same mechanism, its picture too, in another project. */
+  async copy(id: string, projectId: string): Promise<void> {
+    const own = { id: randomUUID(), project_id: projectId, revision: 1, ...bothNow() }
+    const taken = ['name', 'packed', 'picture']
+    const columns = [...Object.keys(own), ...taken]
+    const values = knex('mechanisms')
+      .where({ id })
+      .select(...Object.values(own).map((value) => knex.raw('?', [value])), ...taken)
+    await knex(knex.raw(`mechanisms (${columns.join(', ')})`)).insert(values)
+    await knex.raw(
+      'INSERT INTO mesh_uses (mechanism_id, hash) SELECT ?, hash FROM mesh_uses WHERE mechanism_id = ?',
+      [own.id, id],
+    )
+  },
 
   async create(
     projectId: string,
-    { name, text, meshes }: CheckedDocument,
+    { name, packed, meshes }: CheckedDocument,
     picture: Buffer | null = null,
     id: string = randomUUID(),
   ): Promise<{ id: string }> {
-    const now = new Date()
     await knex<MechanismRow>('mechanisms').insert({
       id,
       project_id: projectId,
       name,
-      document: text,
+      packed: asBuffer(packed),
       revision: 1,
       picture,
-      created_at: now,
-      changed_at: now,
+      ...bothNow(),
     })
     await meshRepository(knex).use(id, meshes)
     return { id }
@@ -67,12 +80,12 @@ export const mechanismRepository = (knex: Knex) => ({
   async save(
     id: string,
     revision: number,
-    { name, text, meshes }: CheckedDocument,
+    { name, packed, meshes }: CheckedDocument,
     changedAt: Date,
   ): Promise<number> {
     const saved = await knex<MechanismRow>('mechanisms')
       .where({ id, revision })
-      .update({ name, document: text, revision: revision + 1, changed_at: changedAt })
+      .update({ name, packed: asBuffer(packed), revision: revision + 1, changed_at: changedAt })
     if (saved > 0) await meshRepository(knex).use(id, meshes)
     return saved
   },
@@ -86,11 +99,19 @@ export const mechanismRepository = (knex: Knex) => ({
     knex<MechanismRow>('mechanisms').where({ id }).update({ picture }),
 })
 
+function bothNow() {
+  const now = new Date()
+  return { created_at: now, changed_at: now }
+}
+
+/** What comes from a thread is no Buffer any more, which is what the driver writes out as bytes. */
+const asBuffer = (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+
 const opened = (knex: Knex, id: string) =>
   knex<object, OpenedRow[]>('mechanisms')
     .join('projects', 'projects.id', 'mechanisms.project_id')
     .select<OpenedRow[]>(
-      ...['id', 'project_id', 'name', 'document', 'revision', 'created_at', 'changed_at'].map(
+      ...['id', 'project_id', 'name', 'packed', 'revision', 'created_at', 'changed_at'].map(
         (column) => `mechanisms.${column}`,
       ),
       'projects.name as project_name',

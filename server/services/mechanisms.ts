@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import type { MechanismDocument } from '@ligamen/core'
 import type { OpenedMechanism } from '../../shared/api'
 import { storedAs } from '../checks/stored'
+import { unpackLater } from '../checks/packing'
 import { checkDocument } from '../checks/pool'
 import { transact } from '../database/transact'
 import { notFound, ProblemError } from '../http/problem'
@@ -34,10 +35,11 @@ export const mechanismService = (knex: Knex) => {
   }
 
   return {
-    /** The answer as JSON text: the document in it is passed on as it is stored, since reading and writing it takes time. */
-    async openAsText(id: string): Promise<string> {
+    /** The answer as JSON: the document in it is passed on as it is stored, since reading and writing it takes time. */
+    async openAsJson(id: string): Promise<Buffer> {
       const row = await open(id)
-      return `${JSON.stringify(headOf(row)).slice(0, -1)},"document":${row.document}}`
+      const head = Buffer.from(`${JSON.stringify(headOf(row)).slice(0, -1)},"document":`)
+      return Buffer.concat([head, await unpackLater(row.packed), Buffer.from('}')])
     },
 
     create: (projectId: string, document: MechanismDocument): Promise<{ id: string }> =>
@@ -56,14 +58,14 @@ export const mechanismService = (knex: Knex) => {
         const inside = mechanismRepository(transaction)
         const there = await inside.findNow(id)
         if (!there) return inside.create(projectId, checked, null, id)
-        if (there.project_id === projectId && there.document === checked.text) return { id }
+        if (there.project_id === projectId && (await isSame(there.packed, checked.packed))) return { id }
         throw new ProblemError(409, 'id-taken', 'Another mechanism has this id.')
       })
     },
 
     async copy(id: string): Promise<{ id: string }> {
       const row = await open(id)
-      const checked = await checkDocument(renaming(row.document, copyName(row.name)))
+      const checked = await checkDocument(renaming(row.packed, copyName(row.name)))
       return transact(knex, row.project_id, async (transaction) => {
         const inside = mechanismRepository(transaction)
         if ((await projectRepository(transaction).touch(row.project_id)) === 0)
@@ -85,6 +87,12 @@ export const mechanismService = (knex: Knex) => {
     setPicture: (id: string, picture: Buffer): Promise<void> =>
       changeOne(id, (inside) => inside.setPicture(id, picture)),
   }
+}
+
+/** Whether two are the same text. */
+async function isSame(one: Uint8Array, other: Uint8Array): Promise<boolean> {
+  const [first, second] = await Promise.all([unpackLater(one), unpackLater(other)])
+  return first.equals(second)
 }
 
 /** Everything but the document. */

@@ -1,8 +1,6 @@
 /** Projects with their mechanisms. */
 import type { Knex } from 'knex'
-import type { MechanismDocument } from '@ligamen/core'
 import type { ProjectSummary } from '../../shared/api'
-import { storedAs } from '../checks/stored'
 import { transact } from '../database/transact'
 import { notFound } from '../http/problem'
 import { mechanismRepository } from '../repositories/mechanisms'
@@ -47,10 +45,7 @@ export const projectService = (knex: Knex) => {
         if (!source) throw notFound('project', id)
         const copy = await projectRepository(transaction).create(copyName(source.name))
         const inside = mechanismRepository(transaction)
-        for (const mechanism of await inside.ofProject(id)) {
-          const stored = storedAs(JSON.parse(mechanism.document) as MechanismDocument)
-          await inside.create(copy.id, stored, mechanism.picture)
-        }
+        for (const mechanism of await inside.ofProject(id)) await inside.copy(mechanism.id, copy.id)
         return { id: copy.id, name: copy.name }
       }),
   }

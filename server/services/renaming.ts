@@ -1,7 +1,7 @@
 /** The patch that gives a stored document another name, to be checked. */
 import type { CheckJob } from '../checks/document'
 
-export const renaming = (document: string, name: string): CheckJob => ({
+export const renaming = (document: Uint8Array, name: string): CheckJob => ({
   stored: document,
   bytes: Buffer.from(JSON.stringify([{ op: 'replace', path: '/name', value: name }])),
 })

@@ -2,6 +2,7 @@
 import type { Knex } from 'knex'
 import type { Saved } from '../../shared/api'
 import type { CheckedDocument } from '../checks/stored'
+import { unpackLater } from '../checks/packing'
 import { checkDocument } from '../checks/pool'
 import { transact } from '../database/transact'
 import type { SaveHead } from '../http/preconditions'
@@ -28,7 +29,7 @@ export const saveService = (knex: Knex) => {
         const made = await madeBefore(transaction, id, save)
         if (made) return made
         const now = await inside.findNow(id)
-        throw now ? staleRevision(revision, now) : notFound('mechanism', id)
+        throw now ? await staleRevision(revision, now) : notFound('mechanism', id)
       }
       const saved = { mechanism_id: id, save, revision: revision + 1, changed_at: changedAt }
       await saveRepository(transaction).note(saved)
@@ -51,7 +52,7 @@ export const saveService = (knex: Knex) => {
     if (row.revision === head.revision) return store(row, head, await check(row))
     const made = await madeBefore(knex, id, head.save)
     if (made) return made
-    throw staleRevision(head.revision, row)
+    throw await staleRevision(head.revision, row)
   }
 
   return {
@@ -61,7 +62,7 @@ export const saveService = (knex: Knex) => {
 
     /** Saves a patch (RFC 6902) of the document at the revision that it names. */
     patch: (id: string, head: SaveHead, bytes: Buffer): Promise<Saved> =>
-      from(id, head, ({ document }) => checkDocument({ bytes, stored: document })),
+      from(id, head, ({ packed }) => checkDocument({ bytes, stored: packed })),
 
     /** What a save has made. Error: 404 when it was not stored. */
     async made(id: string, save: string): Promise<Saved> {
@@ -75,7 +76,7 @@ export const saveService = (knex: Knex) => {
       const save = crypto.randomUUID()
       for (let tries = 1; ; tries++) {
         const row = await open(id)
-        const checked = await checkDocument(renaming(row.document, name))
+        const checked = await checkDocument(renaming(row.packed, name))
         try {
           return await store(row, { revision: row.revision, save }, checked)
         } catch (error) {
@@ -92,11 +93,11 @@ async function madeBefore(knex: Knex, id: string, save: string): Promise<Saved |
   return made ? { revision: made.revision, changedAt: made.changed_at.toISOString() } : null
 }
 
-const staleRevision = (from: number, { revision, changed_at, document }: OpenedRow): ProblemError =>
+const staleRevision = async (from: number, { revision, changed_at, packed }: OpenedRow) =>
   new ProblemError(
     409,
     'revision-stale',
     `This edit was made from revision ${from}, but revision ${revision} has been saved since.`,
     { revision, changedAt: changed_at.toISOString() },
-    document,
+    (await unpackLater(packed)).toString(),
   )

@@ -1,16 +1,7 @@
 /** A server whose database is gone still answers, and says so. */
 import { spawn } from 'node:child_process'
-import { createServer } from 'node:net'
 import { expect, it } from 'vitest'
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const server = createServer()
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number }
-      server.close(() => resolve(port))
-    })
-  })
+import { freePort } from './free-port'
 
 it('answers 503 without its database', { timeout: 30_000 }, async () => {
   const [port, nowhere] = [await freePort(), await freePort()]

@@ -14,7 +14,7 @@ import {
   useVueFlow,
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
-import { useDebounceFn, useResizeObserver } from '@vueuse/core'
+import { useDebounceFn, useResizeObserver, useTimeout } from '@vueuse/core'
 import { useMapGraph } from '~/workspace/navigator/useMapGraph'
 import { layOut } from '~/workspace/navigator/map-layout'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -76,11 +76,16 @@ const topology = computed(() =>
 )
 // what is selected elsewhere comes into sight
 watch(focus, (now) => (isLarge.value || !isWhole.value) && now.size > 0 && void nextTick(fit))
+/** The first motion comes before the map, whose layout is a lot to load; one that takes longer than this [ms] does not. */
+const PATIENCE = 1500
+const hasWaited = useTimeout(PATIENCE)
+const isReady = computed(
+  () => run.report !== null && (run.take !== null || run.problem !== null || hasWaited.value),
+)
 watch(
-  [topology, () => run.report !== null],
-  async ([, isReady]) => {
-    // the model comes first
-    if (!isReady) return
+  [topology, isReady],
+  async ([, ready]) => {
+    if (!ready) return
     positions.value = await layOut(
       graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       links.value,
@@ -89,7 +94,8 @@ watch(
     await nextTick()
     fit()
   },
-  { immediate: true },
+  // after what came with it is on the screen
+  { immediate: true, flush: 'post' },
 )
 
 /** What is behind a chain is selected, which unfolds it. */

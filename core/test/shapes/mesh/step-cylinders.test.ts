@@ -33,8 +33,16 @@ const FINENESS = {
   angularDeflection: 0.2,
 }
 
+const files = new Map<string, ReturnType<typeof read>>()
+/** Reading takes most of the time, so each file is read once. */
+function opened(name: string): ReturnType<typeof read> {
+  const file = files.get(name) ?? read(name)
+  files.set(name, file)
+  return file
+}
+
 /** Triangles [mm] and faces of a file, and the radii that it names, in every unit that it may count in. */
-async function opened(name: string) {
+async function read(name: string) {
   const bytes = readFileSync(join(folder, 'test/testfiles', name))
   const entities =
     /(?:CYLINDRICAL_SURFACE|CIRCLE|TOROIDAL_SURFACE|CONICAL_SURFACE)\s*\([^;]*?,\s*([\d.E+-]+)\s*(?:,[^;]*?)?\)\s*;/g
