@@ -32,6 +32,11 @@ export type Quantity = number | string
 /** Longer text is refused unread. */
 const LONGEST = 80
 
+/** What texts were read as: a document says the same ones again and again, and is read at every edit. */
+const known = new Map<string, Result<number>>()
+/** Texts that are remembered at most; then all are forgotten. */
+const MOST_KNOWN = 4000
+
 let engine: ReturnType<typeof create> | null = null
 
 /** The arithmetic of mathjs, made ready on first use: that takes a quarter of a second, and most documents never ask. */
@@ -134,6 +139,17 @@ export function parseQuantity(
   unit: string = dimensions[dimension].unit,
 ): Result<number> {
   if (typeof quantity === 'number') return finite(quantity, String(quantity), dimension)
+  if (quantity.length > LONGEST) return readText(quantity, dimension, unit)
+  const key = `${dimension} ${unit} ${quantity}`
+  const before = known.get(key)
+  if (before) return before
+  const read = readText(quantity, dimension, unit)
+  if (known.size >= MOST_KNOWN) known.clear()
+  known.set(key, read)
+  return read
+}
+
+function readText(quantity: string, dimension: Dimension, unit: string): Result<number> {
   const text = tidied(quantity)
   if (text === '') return fail(problem('quantity-empty', 'Nothing is written here', dimension))
   if (text.length > LONGEST) {

@@ -19,6 +19,8 @@ interface Rule {
   readonly each: boolean
   readonly message: string | ((args: ValidationArguments) => string) | undefined
   readonly constraint: ValidatorConstraintInterface
+  /** What the constraint is told; filled in anew for every value, so that checking one leaves no garbage. */
+  readonly args: { -readonly [K in keyof ValidationArguments]: ValidationArguments[K] }
 }
 
 export interface Field {
@@ -47,12 +49,20 @@ export function fieldsOf(type: Constructor): ReadonlyMap<string, Field> {
     for (const { instance } of rule.constraintCls
       ? storage.getTargetValidatorConstraints(rule.constraintCls)
       : []) {
+      const constraints = rule.constraints ?? []
       field.rules.unshift({
         name: rule.name ?? '',
-        constraints: rule.constraints ?? [],
+        constraints,
         each: rule.each === true,
         message: rule.message,
         constraint: instance,
+        args: {
+          value: undefined,
+          constraints,
+          targetName: type.name,
+          object: {},
+          property: rule.propertyName,
+        },
       })
     }
   }
@@ -99,14 +109,14 @@ function checkObject(
     if (value === undefined) {
       if (!field.optional) {
         const rule = field.rules[0]
-        const text = rule ? wording(rule, type, object, key, value) : `${key} is missing`
+        const text = rule ? wording(rule, object, key, value) : `${key} is missing`
         problems.push(invalid(text, `${path}/${key}`, chain))
       }
       continue
     }
     for (const rule of field.rules) {
-      if (holds(rule, type, object, key, value)) continue
-      problems.push(invalid(wording(rule, type, object, key, value), `${path}/${key}`, chain))
+      if (holds(rule, object, value)) continue
+      problems.push(invalid(wording(rule, object, key, value), `${path}/${key}`, chain))
     }
     if (field.nesting) checkNested(field.nesting, value, `${path}/${key}`, key, chain, problems)
   }
@@ -162,28 +172,21 @@ function checkEntry(
   problems.push(invalid(`kind must be one of ${Object.keys(type).join(', ')}`, `${path}/kind`, chain))
 }
 
-const argumentsFor = (
-  rule: Rule,
-  type: Constructor,
-  object: object,
-  property: string,
-  value: unknown,
-): ValidationArguments => ({
-  value,
-  constraints: [...rule.constraints],
-  targetName: type.name,
-  object,
-  property,
-})
-
-function holds(rule: Rule, type: Constructor, object: object, property: string, value: unknown): boolean {
-  const args = argumentsFor(rule, type, object, property, value)
-  const test = (v: unknown) => rule.constraint.validate(v, args) === true
-  return rule.each && Array.isArray(value) ? value.every(test) : test(value)
+function argumentsFor({ args }: Rule, object: object, value: unknown): ValidationArguments {
+  args.object = object
+  args.value = value
+  return args
 }
 
-function wording(rule: Rule, type: Constructor, object: object, property: string, value: unknown): string {
-  const args = argumentsFor(rule, type, object, property, value)
+function holds(rule: Rule, object: object, value: unknown): boolean {
+  const args = argumentsFor(rule, object, value)
+  if (!rule.each || !Array.isArray(value)) return rule.constraint.validate(value, args) === true
+  for (const one of value as unknown[]) if (rule.constraint.validate(one, args) !== true) return false
+  return true
+}
+
+function wording(rule: Rule, object: object, property: string, value: unknown): string {
+  const args = argumentsFor(rule, object, value)
   const raw = typeof rule.message === 'function' ? rule.message(args) : rule.message
   const text = raw ?? rule.constraint.defaultMessage?.(args) ?? `${property} is not valid`
   return text
