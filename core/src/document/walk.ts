@@ -89,22 +89,17 @@ function walk(type: Constructor, object: Fields, pointer: string, outside: Aroun
     scenario: kind === 'scenario' ? id : outside.scenario,
     lost: outside.lost,
   }
-  for (const [key, { to, lost }] of references) {
+  for (const [key, { to, lost }] of visitor.reference ? references : NONE) {
     const value = object[key]
+    if (value === undefined) continue
     const place = `${pointer}/${key}`
-    if (typeof value === 'string') {
-      visitor.reference?.({
-        ...around,
-        to,
-        id: value,
-        pointer: place,
-        lost: lost === 'field' ? place : around.lost,
-      })
-    } else if (Array.isArray(value)) {
+    if (typeof value === 'string')
+      refer(visitor, around, to, value, place, lost === 'field' ? place : around.lost)
+    else if (Array.isArray(value))
       value.forEach((one: string, k) => {
-        visitor.reference?.({ ...around, to, id: one, pointer: `${place}/${k}`, lost: `${place}/${k}` })
+        const at = `${place}/${k}`
+        refer(visitor, around, to, one, at, at)
       })
-    }
   }
   for (const [key, { type: nested, most, alone }] of nestings) {
     const value = object[key]
@@ -119,6 +114,20 @@ function walk(type: Constructor, object: Fields, pointer: string, outside: Aroun
     if (most === null) inner(value, place)
     else (value as unknown[]).forEach((one, k) => inner(one, `${place}/${k}`))
   }
+}
+
+const NONE: Plan['references'] = []
+
+/** Written out field by field, since this is done for every reference at every edit. */
+function refer(
+  { reference }: Visitor,
+  { owner, scenario }: Around,
+  to: readonly EntryKind[],
+  id: string,
+  pointer: string,
+  lost: string,
+): void {
+  reference?.({ to, id, pointer, owner, scenario, lost })
 }
 
 /** Every entry of a document by its id. */
