@@ -17,7 +17,9 @@ export const ORIGIN = 9
 
 /** The frame that is the surrounding one. */
 export function identityFrame(): Frame {
-  return Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
+  const frame = new Float64Array(FRAME)
+  frame[0] = frame[4] = frame[8] = 1
+  return frame
 }
 
 /** out = a * b: the frame b, given in a, seen from where a is given. `out` may be neither a nor b. */

@@ -33,8 +33,8 @@ export type Quantity = number | string
 const LONGEST = 80
 
 /** What texts were read as: a document says the same ones again and again, and is read at every edit. */
-const known = new Map<string, Result<number>>()
-/** Texts that are remembered at most; then all are forgotten. */
+const known = new Map<Dimension, Map<string, Result<number>>>()
+/** Texts of a dimension that are remembered at most; then they are forgotten. */
 const MOST_KNOWN = 4000
 
 let engine: ReturnType<typeof create> | null = null
@@ -139,13 +139,16 @@ export function parseQuantity(
   unit: string = dimensions[dimension].unit,
 ): Result<number> {
   if (typeof quantity === 'number') return finite(quantity, String(quantity), dimension)
-  if (quantity.length > LONGEST) return readText(quantity, dimension, unit)
-  const key = `${dimension} ${unit} ${quantity}`
-  const before = known.get(key)
+  // in documents the usual unit is meant, and nothing is longer
+  if (unit !== dimensions[dimension].unit || quantity.length > LONGEST)
+    return readText(quantity, dimension, unit)
+  const texts = known.get(dimension) ?? new Map<string, Result<number>>()
+  const before = texts.get(quantity)
   if (before) return before
   const read = readText(quantity, dimension, unit)
-  if (known.size >= MOST_KNOWN) known.clear()
-  known.set(key, read)
+  if (texts.size === 0) known.set(dimension, texts)
+  else if (texts.size >= MOST_KNOWN) texts.clear()
+  texts.set(quantity, read)
   return read
 }
 
