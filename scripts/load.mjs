@@ -51,7 +51,7 @@ const { hostname, port } = new URL(server.address)
  */
 function ask(method, path, body, headers = {}) {
   const began = performance.now()
-  return new Promise((resolve, reject) => {
+  return new Promise((resolve) => {
     const length = body === undefined ? {} : { 'content-length': String(Buffer.byteLength(body)) }
     const type = body === undefined ? {} : { 'content-type': 'application/json' }
     const asking = request(
@@ -69,7 +69,9 @@ function ask(method, path, body, headers = {}) {
         )
       },
     )
-    asking.on('error', reject)
+    asking.on('error', (error) =>
+      resolve({ status: 0, text: error.message, took: performance.now() - began }),
+    )
     asking.end(body)
   })
 }

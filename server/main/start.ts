@@ -75,6 +75,8 @@ function start(set: Settings): void {
     (request, response) => void answer(request, response),
   )
   server.timeout = IDLE
+  // longer than whoever asks keeps it open, or an answer meets a connection that has just been closed
+  server.keepAliveTimeout = IDLE
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(
       error.code === 'EADDRINUSE'
