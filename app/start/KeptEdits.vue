@@ -49,6 +49,7 @@ onMounted(load)
 }
 
 h2 {
+  margin: 0;
   font-size: 15px;
   font-weight: 600;
 }

@@ -38,7 +38,7 @@ const emit = defineEmits<{ again: []; open: []; keep: []; download: []; discard:
       >
         Try again
       </v-btn>
-      <NuxtLink to="/">All projects</NuxtLink>
+      <v-btn to="/" variant="text">All projects</v-btn>
     </p>
   </main>
 </template>
