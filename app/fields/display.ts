@@ -1,8 +1,16 @@
 /** How quantities are shown: the unit of each dimension and how many decimals. */
-import { dimensions, formatNumber, formatQuantity, typedPosition as positionText } from '@ligamen/core'
-import type { Channel } from '@ligamen/core'
+import {
+  derivativeOf,
+  dimensions,
+  formatNumber,
+  formatQuantity,
+  siUnit,
+  typedPosition as positionText,
+} from '@ligamen/core'
+import type { Channel, Dimension } from '@ligamen/core'
 
-const SHOWN = {
+/** Positions, and turning in rpm whose rate is not. */
+const SHOWN: Partial<Record<Dimension, readonly { unit: string; decimals: number }[]>> = {
   angle: [
     { unit: 'deg', decimals: 1 },
     { unit: 'deg/s', decimals: 1 },
@@ -18,7 +26,10 @@ const SHOWN = {
     { unit: 'deg/s^2', decimals: 0 },
     { unit: 'deg/s^2', decimals: 0 },
   ],
-} as const
+}
+
+/** Decimals of other quantities in the usual unit of their dimension. */
+const DECIMALS: Partial<Record<Dimension, number>> = { speed: 1, number: 3, time: 3, mass: 3, frequency: 2 }
 
 /** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */
 export function display(
@@ -27,8 +38,13 @@ export function display(
   derivative: 0 | 1 | 2,
   extra = 0,
 ): string {
-  const { unit, decimals } = SHOWN[dimension][derivative]
-  return formatQuantity(value, unit, decimals + extra)
+  if (Number.isNaN(value)) return 'none'
+  const shown = SHOWN[dimension]?.[derivative]
+  if (shown) return formatQuantity(value, shown.unit, shown.decimals + extra)
+  const own = derivativeOf(dimension, derivative)
+  if (own === 'number') return formatNumber(value, DECIMALS.number! + extra)
+  if (own) return formatQuantity(value, dimensions[own].unit, (DECIMALS[own] ?? 0) + extra)
+  return `${formatNumber(value, DECIMALS.number! + extra)} ${siUnit(dimension, derivative)}`
 }
 
 export const seconds = (time: number, decimals = 2): string => formatQuantity(time, 's', decimals)

@@ -1,7 +1,16 @@
 /** `ligamen solve`: a scenario at its frames, at as many instants as asked, or at given times. */
 import { writeFile } from 'node:fs/promises'
 import Papa from 'papaparse'
-import { fail, formatNumber, parseQuantity, runScenario, sizeOfUnit, succeed } from '@ligamen/core'
+import {
+  dimensions,
+  fail,
+  formatNumber,
+  parseQuantity,
+  runScenario,
+  siUnit,
+  sizeOfUnit,
+  succeed,
+} from '@ligamen/core'
 import type { Channel, Model, Result, Take } from '@ligamen/core'
 import { printProblems, readModel, writeJson } from './files'
 import { table } from './table'
@@ -202,16 +211,10 @@ function headsOf(columns: readonly Column[]): string[] {
   )
 }
 
-const SHOWN: Readonly<Record<Channel['dimension'], readonly [string, number]>> = {
-  angle: ['deg', 4],
-  length: ['mm', 4],
-  angularSpeed: ['rpm', 4],
-}
-const SI: Readonly<Record<Channel['dimension'], readonly [string, string, string]>> = {
-  angle: ['rad', 'rad/s', 'rad/s2'],
-  length: ['m', 'm/s', 'm/s2'],
-  angularSpeed: ['rad/s', 'rad/s2', 'rad/s3'],
-}
+/** Decimals of what is printed in the usual unit of its dimension. */
+const DECIMALS = 4
+/** Units of value, first and second derivative. */
+const siUnits = (dimension: Channel['dimension']) => [0, 1, 2].map((times) => siUnit(dimension, times))
 
 function thinned(frames: readonly number[]): number[] {
   if (frames.length <= ROWS) return [...frames]
@@ -220,20 +223,24 @@ function thinned(frames: readonly number[]): number[] {
 
 function print(times: Float64Array, frames: readonly number[], columns: readonly Column[]): void {
   const names = headsOf(columns)
-  const head = ['time [s]', ...columns.map(({ dimension }, k) => `${names[k]} [${SHOWN[dimension][0]}]`)]
+  const head = [
+    'time [s]',
+    ...columns.map(({ dimension }, k) => `${names[k]} [${dimensions[dimension].unit || 1}]`),
+  ]
   const rows = frames.map((frame) => [
     formatNumber(times[frame], 4),
-    ...columns.map(({ dimension, read }) => {
-      const [unit, decimals] = SHOWN[dimension]
-      return formatNumber(read(frame)[0] / sizeOfUnit(unit), decimals)
-    }),
+    ...columns.map(({ dimension, read }) =>
+      formatNumber(read(frame)[0] / sizeOfUnit(dimensions[dimension].unit), DECIMALS),
+    ),
   ])
   process.stdout.write(`${table(head, rows)}\n`)
 }
 
 function csvOf(times: Float64Array, frames: readonly number[], columns: readonly Column[]): string {
   const names = headsOf(columns)
-  const fields = columns.flatMap(({ dimension }, k) => SI[dimension].map((unit) => `${names[k]} [${unit}]`))
+  const fields = columns.flatMap(({ dimension }, k) =>
+    siUnits(dimension).map((unit) => `${names[k]} [${unit}]`),
+  )
   return `${Papa.unparse({
     fields: ['time [s]', ...fields],
     data: frames.map((frame) => [times[frame], ...columns.flatMap(({ read }) => read(frame).map(cell))]),
@@ -255,7 +262,7 @@ const asJson = (
   columns: columns.map(({ id, name, dimension, read }) => ({
     id,
     name,
-    units: SI[dimension],
+    units: siUnits(dimension),
     values: frames.map((frame) => read(frame)[0]),
     first: frames.map((frame) => read(frame)[1]),
     second: frames.map((frame) => read(frame)[2]),

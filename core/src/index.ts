@@ -164,7 +164,7 @@ export { frameOfPose, POSE } from './mechanism/body-poses'
 export { coordinateOf } from './mechanism/coordinate'
 
 /* Quantities and units */
-export { dimensions } from './units/dimension'
+export { derivativeOf, dimensions, siUnit } from './units/dimension'
 export type { Dimension } from './units/dimension'
 export { formatNumber, formatQuantity, typedPosition, unitSymbol } from './units/format'
 export { listed } from './wording'

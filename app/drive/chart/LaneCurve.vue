@@ -36,9 +36,9 @@ const speed = computed(() => (timing.laidOver.speed ? derivative(props.lane.rate
 const acceleration = computed(() =>
   timing.laidOver.acceleration ? derivative(props.lane.accelerations) : '',
 )
-/** Down to the lowest value, from the last point to the first. */
+/** Down to the lowest value, from the last point to the first; none under a curve that is broken. */
 const area = computed(() => {
-  const ends = /^M(\S+) .*L(\S+) \S+$/.exec(path.value)
+  const ends = /^M([^ M]+) [^M]*L(\S+) \S+$/.exec(path.value)
   return ends ? `${path.value}L${ends[2]} 1L${ends[1]} 1Z` : ''
 })
 </script>

@@ -2,6 +2,7 @@
 import type { JointState } from '../analysis/driving'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
+import type { Dimension } from '../units/dimension'
 import type { Bond } from './cues/active-rows'
 import type { PlannedItem } from './plan'
 
@@ -10,7 +11,7 @@ export interface Channel {
   /** Tells it from the others; nothing more is read out of it. */
   readonly key: string
   readonly name: string
-  readonly dimension: 'length' | 'angle' | 'angularSpeed'
+  readonly dimension: Dimension
   /** What a coordinate's channel shows; left out for a probe. */
   readonly coordinate?: { readonly joint: string; readonly freedom: string }
 }

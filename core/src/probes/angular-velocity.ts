@@ -7,14 +7,14 @@ import { axisOf, FRAME, identityFrame } from '../maths/frame'
 import { cross, dot } from '../maths/vector'
 import type { Vector } from '../maths/vector'
 import { succeed } from '../result'
-import { AXES, defineProbe } from './probe-type'
+import { axisAlong, defineProbe } from './probe-type'
 
 export const angularVelocity = defineProbe({
   kind: 'angular-velocity',
   needs: { fields: ['datum', 'along'], optional: ['from'], words: 'a datum and an axis (x, y or z)' },
   measure(mechanism, probe) {
     const { datums } = mechanism.geometry
-    const axis = AXES[probe.along!]
+    const axis = axisAlong(probe)
     const link = mechanism.bodyLink[datums.get(probe.datum!)!.body]
     const from = probe.from === undefined ? null : mechanism.pairOf(null, probe.from)
     const local: Vector = from ? axisOf(from.frameB, axis) : axisOf(identityFrame(), axis)

@@ -9,7 +9,7 @@ import type { Frame } from '../maths/frame'
 import { turnsOfLinks } from '../mechanism/fixed-axes'
 import type { Pair } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
-import { AXES, defineProbe, pairOf, plain, reading } from './probe-type'
+import { axisAlong, defineProbe, pairOf, plain, reading } from './probe-type'
 
 const TURNS = [firstTurnX, secondTurnY, thirdTurnZ] as const
 
@@ -18,7 +18,7 @@ export const orientation = defineProbe({
   needs: { fields: ['datum', 'along'], optional: ['from'], words: 'a datum and an axis (x, y or z)' },
   measure(mechanism, probe) {
     const pair = pairOf(mechanism, probe)
-    const axis = AXES[probe.along!]
+    const axis = axisAlong(probe)
     const sum = turnsOfLinks(new MotionState(mechanism), withMainAxis(pair, axis))
     const source = sum ? { ...sum, dimension: 'angle' as const } : plain(pair, TURNS[axis], 'angle')
     return reading(mechanism, probe, source)

@@ -4,7 +4,7 @@
  */
 import type { Probe, ProbeNeeds } from '../document/format/probes'
 import type { Mechanism } from '../mechanism/compile'
-import { Axis } from '../mechanism/conditions'
+import { Axis, slide } from '../mechanism/conditions'
 import type { Condition } from '../mechanism/conditions'
 import { Reader } from '../mechanism/reading'
 import type { Reading } from '../mechanism/reading'
@@ -18,12 +18,18 @@ export interface ProbeType {
   readonly kind: string
   readonly needs: ProbeNeeds
   /** @param path of the probe. Errors: those of the kind. */
-  measure(mechanism: Mechanism, probe: Probe, path: string): Result<Measure>
+  measure(mechanism: Mechanism, probe: Probe, path: string, measureOf: MeasureOf): Result<Measure>
 }
+
+/** Another probe, ready to be read by the one that asks. */
+export type MeasureOf = (probe: Probe) => Result<Measure>
 
 export const defineProbe = (type: ProbeType): ProbeType => type
 
-export const AXES = { x: Axis.X, y: Axis.Y, z: Axis.Z } as const
+const AXES: Readonly<Record<string, Axis>> = { x: Axis.X, y: Axis.Y, z: Axis.Z }
+
+/** The axis of a probe along x, y or z. */
+export const axisAlong = ({ along }: Probe): Axis => AXES[along!]
 
 /** The datum of a probe, seen from its datum `from` or from ground. */
 export const pairOf = (mechanism: Mechanism, probe: Probe): Pair =>
@@ -46,6 +52,38 @@ export function reading(mechanism: Mechanism, probe: Probe, source: Reading): Re
       out[at] = reader.values[0]
       out[at + 1] = reader.rates[0]
       out[at + 2] = reader.accelerations[0]
+    },
+  })
+}
+
+/**
+ * The velocity or acceleration of the second datum of a pair, in the axes of the first: a component, or what `combined` makes
+ * of velocity [m/s] and acceleration [m/s^2].
+ */
+export function motionOf(
+  mechanism: Mechanism,
+  { id, name, along }: Probe,
+  pair: Pair,
+  dimension: 'speed' | 'acceleration',
+  combined: (velocity: Float64Array, acceleration: Float64Array, out: Float64Array, at: number) => void,
+): Result<Measure> {
+  const axis = AXES[along ?? ''] ?? null
+  const axes = axis === null ? [Axis.X, Axis.Y, Axis.Z] : [axis]
+  const reader = new Reader(
+    mechanism,
+    axes.map((one) => plain(pair, slide(one), 'length')),
+  )
+  return succeed({
+    channel: { key: id, name, dimension },
+    read: (state, step, out, at) => {
+      reader.read(state, step)
+      if (axis === null) {
+        combined(reader.rates, reader.accelerations, out, at)
+        return
+      }
+      out[at] = dimension === 'speed' ? reader.rates[0] : reader.accelerations[0]
+      out[at + 1] = dimension === 'speed' ? reader.accelerations[0] : Number.NaN
+      out[at + 2] = Number.NaN
     },
   })
 }

@@ -1,4 +1,5 @@
 /** The probes of a document, ready to be read. */
+import type { Probe } from '../document/format/probes'
 import type { Mechanism } from '../mechanism/compile'
 import type { Measure } from '../motion/take'
 import { fail, succeed } from '../result'
@@ -7,12 +8,15 @@ import { probeType } from './registry'
 
 /** Measures for all probes of the document. Errors: `probe-freedom`. */
 export function resolveProbes(mechanism: Mechanism): Result<Measure[]> {
-  const dimension: Measure[] = []
+  const measures: Measure[] = []
   const problems: Problem[] = []
   mechanism.geometry.document.probes.forEach((probe, i) => {
-    const measure = probeType(probe.kind).measure(mechanism, probe, `/probes/${i}`)
-    if (measure.ok) dimension.push(measure.value)
+    const measure = measureOf(mechanism, probe, `/probes/${i}`)
+    if (measure.ok) measures.push(measure.value)
     else problems.push(...measure.problems)
   })
-  return problems.length > 0 ? fail(...problems) : succeed(dimension)
+  return problems.length > 0 ? fail(...problems) : succeed(measures)
 }
+
+const measureOf = (mechanism: Mechanism, probe: Probe, path: string): Result<Measure> =>
+  probeType(probe.kind).measure(mechanism, probe, path, (other) => measureOf(mechanism, other, path))

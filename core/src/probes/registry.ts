@@ -2,12 +2,16 @@
 import { addProbeNeeds } from '../document/format/probes'
 import { angle } from './angle'
 import { angularVelocity } from './angular-velocity'
+import { datumAcceleration } from './datum-acceleration'
 import { datumPosition } from './datum-position'
+import { datumVelocity } from './datum-velocity'
 import { distance } from './distance'
+import { expression } from './expression'
 import { jointPosition } from './joint-position'
 import { mateValue } from './mate-value'
 import { orientation } from './orientation'
 import type { ProbeType } from './probe-type'
+import { springLength } from './spring-length'
 
 const types = new Map<string, ProbeType>()
 
@@ -24,6 +28,10 @@ addProbeType(orientation)
 addProbeType(distance)
 addProbeType(angle)
 addProbeType(angularVelocity)
+addProbeType(datumVelocity)
+addProbeType(datumAcceleration)
+addProbeType(springLength)
+addProbeType(expression)
 
 /** @param kind of a validated probe */
 export const probeType = (kind: string): ProbeType => types.get(kind)!

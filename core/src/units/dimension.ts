@@ -3,6 +3,8 @@
  * Symbols follow ISO 80000; `exponents` are those of length, time, angle and mass in metre,
  * second, radian and kilogram.
  */
+import { SAME_EXPONENT } from './tolerances'
+
 export const dimensions = {
   length: { noun: 'a length', unit: 'mm', example: '40 mm', exponents: [1, 0, 0, 0] },
   angle: { noun: 'an angle', unit: 'deg', example: '30 deg', exponents: [0, 0, 1, 0] },
@@ -30,3 +32,35 @@ export type Dimension = keyof typeof dimensions
 /** The dimension of the rate of a length or an angle. */
 export const rateOf = (dimension: 'length' | 'angle'): Dimension =>
   dimension === 'angle' ? 'angularSpeed' : 'speed'
+
+const names = Object.keys(dimensions) as Dimension[]
+
+/** The dimension of exponents of length, time, angle and mass; null for one that has no name here. */
+export const dimensionOf = (exponents: readonly number[]): Dimension | null =>
+  names.find((name) =>
+    dimensions[name].exponents.every((e, k) => Math.abs(e - exponents[k]) < SAME_EXPONENT),
+  ) ?? null
+
+/** The unit of a dimension in SI, `times` over per second, in letters that any file can hold: "rad/s2". */
+export function siUnit(dimension: Dimension, times = 0): string {
+  const [length, time, angle, mass] = dimensions[dimension].exponents
+  const units = [
+    ['kg', mass],
+    ['m', length],
+    ['rad', angle],
+    ['s', time - times],
+  ] as const
+  const written = (sign: 1 | -1) =>
+    units
+      .filter(([, power]) => sign * power > 0)
+      .map(([unit, power]) => `${unit}${Math.abs(power) === 1 ? '' : Math.abs(power)}`)
+      .join(' ')
+  const [above, below] = [written(1), written(-1)]
+  return below === '' ? above || '1' : `${above || 1}/${below}`
+}
+
+/** The dimension of what a dimension has per second, `times` over; null where it has no name here. */
+export const derivativeOf = (dimension: Dimension, times: number): Dimension | null => {
+  const [length, time, angle, mass] = dimensions[dimension].exponents
+  return dimensionOf([length, time - times, angle, mass])
+}

@@ -62,7 +62,7 @@ describe('a function of time', () => {
     ['10 mm + t', 'has to be of one kind: the first is a length, the second is a time'],
     ['10 mm * sin(5 mm)', 'sin takes an angle; what stands in its brackets is a length'],
     ['10 mm * abs(t)', '“abs” is not a function known here'],
-    ['10 mm * 2^(t/1 s)', 'An exponent has to be a number without t'],
+    ['10 mm * 2^(t/1 s)', 'An exponent has to be a fixed number'],
     ['10 mm * sin(1, 2)', '“sin” takes one number'],
     ['[1, 2] * 10 mm', 'can’t stand here'],
     ['t = 5', 'can’t stand here'],

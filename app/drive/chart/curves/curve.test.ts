@@ -36,6 +36,17 @@ describe('curves of lanes', () => {
     expect(rangeOf({ values, stride: 2, first: 1, frames: 3 })).toEqual([10, 30])
   })
 
+  it('are broken where there is no value, at whatever scale', () => {
+    const holes = samples([NaN, 1, 2, Infinity, 0, NaN])
+    expect(rangeOf(holes)).toEqual([0, 2])
+    expect(curvePath(holes, [0, 2], 0, 5, 100)).toBe('M20 0.5L40 0M80 1')
+    const many = samples(Array.from({ length: 1001 }, (_, k) => (k < 500 ? NaN : k % 2)))
+    const path = curvePath(many, [0, 1], 0, 1000, 10)
+    expect(path).not.toContain('NaN')
+    expect(path.split('M')).toHaveLength(2)
+    expect(curvePath(samples([NaN, NaN]), [0, 1], 0, 1, 10)).toBe('')
+  })
+
   it('are empty without frames', () => {
     expect(rangeOf(samples([]))).toBeNull()
     expect(curvePath(samples([]), [0, 1], 0, 1, 10)).toBe('')

@@ -17,6 +17,7 @@ export function rangeOf(samples: Samples): readonly [number, number] | null {
   let high = -Infinity
   for (let frame = 0; frame < samples.frames; frame++) {
     const value = sampleAt(samples, frame)
+    if (!Number.isFinite(value)) continue
     if (value < low) low = value
     if (value > high) high = value
   }
@@ -26,7 +27,7 @@ export function rangeOf(samples: Samples): readonly [number, number] | null {
 /**
  * An SVG path over the frames `from` to `to`, which need not be whole: x runs from 0 at `from` to `width` at `to`, y from
  * 0 at the highest value of `range` to 1 at the lowest. No more than two points are drawn for each unit of x, the
- * extremes in the order in which they come, so that a peak of one frame is not lost.
+ * extremes in the order in which they come, so that a peak of one frame is not lost. Where there is no value it is broken.
  */
 export function curvePath(
   samples: Samples,
@@ -45,20 +46,29 @@ export function curvePath(
     return `${round((frame - from) * across)} ${round(y)}`
   }
   const step = Math.max(1, 1 / across)
-  const points = [point(first)]
+  let path = ''
+  let isDown = false
+  const draw = (frame: number) => {
+    const isThere = Number.isFinite(sampleAt(samples, frame))
+    if (isThere) path += (isDown ? 'L' : 'M') + point(frame)
+    isDown = isThere
+  }
+  draw(first)
   for (let start = first + 1; start <= last;) {
     const end = Math.min(last, Math.max(start, Math.floor(start + step) - 1))
     let least = start
     let most = start
     for (let frame = start + 1; frame <= end; frame++) {
-      if (sampleAt(samples, frame) < sampleAt(samples, least)) least = frame
-      if (sampleAt(samples, frame) > sampleAt(samples, most)) most = frame
+      const value = sampleAt(samples, frame)
+      // from what is none on, whatever is there counts
+      if (value < sampleAt(samples, least) || !Number.isFinite(sampleAt(samples, least))) least = frame
+      if (value > sampleAt(samples, most) || !Number.isFinite(sampleAt(samples, most))) most = frame
     }
-    points.push(point(Math.min(least, most)))
-    if (least !== most) points.push(point(Math.max(least, most)))
+    draw(Math.min(least, most))
+    if (least !== most) draw(Math.max(least, most))
     start = end + 1
   }
-  return `M${points.join('L')}`
+  return path
 }
 
 const round = (value: number) => Math.round(value * 1e4) / 1e4

@@ -203,15 +203,20 @@ const deskProblems = (document: MechanismDocument): Problem[] =>
   )
 
 /** Fields of which every kind of probe takes some. */
-const MEASURED = ['joint', 'freedom', 'mate', 'datum', 'from', 'along'] as const
+const MEASURED = ['joint', 'freedom', 'mate', 'datum', 'from', 'along', 'spring', 'expression', 'of'] as const
+const AXES = ['x', 'y', 'z']
 
 function probeProblems(document: MechanismDocument): Problem[] {
   return document.probes.flatMap((probe, i) => {
-    const { fields, optional = [], words } = needsOfProbe(probe.kind)
+    const { fields, optional = [], along = AXES, words } = needsOfProbe(probe.kind)
     const ids = [probe.id]
     if (fields.some((field) => probe[field] === undefined)) {
       const message = `“${probe.name}” needs ${words}.`
       return [{ code: 'probe-incomplete', message, pointer: `/probes/${i}`, ids }]
+    }
+    if (probe.along !== undefined && !along.includes(probe.along)) {
+      const message = `“${probe.name}” takes ${words}, not “${probe.along}”.`
+      return [{ code: 'probe-field', message, pointer: `/probes/${i}/along`, ids }]
     }
     return MEASURED.filter(
       (field) => probe[field] !== undefined && !fields.includes(field) && !optional.includes(field),

@@ -1,5 +1,7 @@
 /** Probes: what is measured over a take. The kinds are one file each in probes/, whose registry adds them. */
-import { IsIn, IsOptional } from 'class-validator'
+import { IsIn, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { LONGEST_EXPRESSION } from '../../units/jet-expression'
+import { NestedList } from '../rules/nested'
 import { IsId, IsKindOf, IsName } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
 import { Entry, RefTo } from '../rules/references'
@@ -9,6 +11,8 @@ export interface ProbeNeeds {
   readonly fields: readonly (keyof Probe)[]
   /** Fields that it takes besides. */
   readonly optional?: readonly (keyof Probe)[]
+  /** What `along` may be; x, y or z where nothing is said. */
+  readonly along?: readonly NonNullable<Probe['along']>[]
   /** "a datum and an axis (x, y or z)" */
   readonly words: string
 }
@@ -35,5 +39,20 @@ export class Probe {
   @IsOptional() @IsId() @RefTo('datum') datum?: string
   /** The other datum of a distance or an angle; what a position is measured in, instead of ground. */
   @IsOptional() @IsId() @RefTo('datum') from?: string
-  @IsOptional() @IsIn(['x', 'y', 'z']) along?: 'x' | 'y' | 'z'
+  /** An axis, or for an acceleration the direction of the path or across it. */
+  @IsOptional() @IsIn(['x', 'y', 'z', 'path', 'across']) along?: 'x' | 'y' | 'z' | 'path' | 'across'
+  @IsOptional() @IsId() @RefTo('spring') spring?: string
+  /** What is made of other probes: "2 * beam - 12 mm". */
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(LONGEST_EXPRESSION) expression?: string
+  /** The names that the expression has for other probes. */
+  @IsOptional() @NestedList(() => NamedProbe, 50, { alone: false }) of?: NamedProbe[]
+}
+
+/** A name in an expression. */
+export class NamedProbe {
+  @Matches(/^[a-z][a-z0-9_]{0,31}$/i, {
+    message: 'as must be a name of at most 32 letters, digits and _, beginning with a letter',
+  })
+  as!: string
+  @IsId() @RefTo('probe') probe!: string
 }
