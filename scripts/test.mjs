@@ -69,8 +69,9 @@ async function main() {
     part('faults', () => run(process.execPath, ['scripts/faults.mjs', '--kills', '20'])),
     part('fuzz', () => run(process.execPath, ['scripts/fuzz.mjs', '--seconds', '60', ...sameSeed])),
   ])
-  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
+  // the walks meet what a new user does: the demo and nothing else
   await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
+  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
 }
 
 /** @param {{ DATABASE_URL: string, CHROMIUM: string }} environment gets the database's address and the browser's path */
