@@ -28,4 +28,5 @@ export const unpack = (packed: Uint8Array): string => inflateSync(packed.subarra
 /** The text in UTF-8, without keeping this thread. */
 export const unpackLater = (packed: Uint8Array): Promise<Buffer> => later(packed.subarray(HEAD))
 
-const asBuffer = (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+/** The same bytes; what comes from a thread is no Buffer any more. */
+export const asBuffer = (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)

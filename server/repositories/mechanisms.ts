@@ -1,6 +1,7 @@
 /** Rows of the table `mechanisms`. */
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
+import { asBuffer } from '../checks/packing'
 import type { CheckedDocument } from '../checks/stored'
 import { meshRepository } from './meshes'
 
@@ -103,9 +104,6 @@ function bothNow() {
   const now = new Date()
   return { created_at: now, changed_at: now }
 }
-
-/** What comes from a thread is no Buffer any more, which is what the driver writes out as bytes. */
-const asBuffer = (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 
 const opened = (knex: Knex, id: string) =>
   knex<object, OpenedRow[]>('mechanisms')

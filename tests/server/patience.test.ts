@@ -5,7 +5,7 @@ import { connect as dial } from 'node:net'
 import type { Socket } from 'node:net'
 import { afterAll, describe, expect, it } from 'vitest'
 import { address, call, fresh, knex, patch } from './client'
-import { freePort } from './free-port'
+import { freePort } from '../../scripts/steps/ports.mjs'
 
 afterAll(() => knex.destroy())
 
@@ -62,7 +62,7 @@ it('a project whose rows are locked keeps nobody else waiting', { timeout: 30_00
 })
 
 it('a server that is told to end answers what it has begun', { timeout: 30_000 }, async () => {
-  const own = String(await freePort())
+  const own = String(await freePort(0))
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     env: { ...process.env, HOST: '127.0.0.1', PORT: own, NITRO_PORT: own },
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -1,10 +1,10 @@
 /** A server whose database is gone still answers, and says so. */
 import { spawn } from 'node:child_process'
 import { expect, it } from 'vitest'
-import { freePort } from './free-port'
+import { freePort } from '../../scripts/steps/ports.mjs'
 
 it('answers 503 without its database', { timeout: 30_000 }, async () => {
-  const [port, nowhere] = [await freePort(), await freePort()]
+  const [port, nowhere] = [await freePort(0), await freePort(0)]
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     env: {
       ...process.env,

@@ -3,7 +3,7 @@
  * own path, across it, or its size where nothing is named. Its derivatives would need the jerk of the motion, which is not
  * solved, and are not numbers.
  */
-import { defineProbe, motionOf, pairOf } from './probe-type'
+import { defineProbe, motionOf } from './probe-type'
 
 export const datumAcceleration = defineProbe({
   kind: 'datum-acceleration',
@@ -15,7 +15,7 @@ export const datumAcceleration = defineProbe({
   },
   measure(mechanism, probe) {
     const { along } = probe
-    return motionOf(mechanism, probe, pairOf(mechanism, probe), 'acceleration', (v, a, out, at) => {
+    return motionOf(mechanism, probe, 'acceleration', (v, a, out, at) => {
       const size = Math.hypot(a[0], a[1], a[2])
       const ahead = (v[0] * a[0] + v[1] * a[1] + v[2] * a[2]) / Math.hypot(v[0], v[1], v[2])
       out[at] = along === 'path' ? ahead : along === 'across' ? Math.sqrt(size * size - ahead * ahead) : size

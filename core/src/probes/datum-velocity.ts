@@ -3,7 +3,7 @@
  * its own path where no axis is named. Its second derivative would need the jerk of the motion, which is not solved, and is
  * not a number; neither is the rate of a speed of 0, where the path may turn back.
  */
-import { defineProbe, motionOf, pairOf } from './probe-type'
+import { defineProbe, motionOf } from './probe-type'
 
 export const datumVelocity = defineProbe({
   kind: 'datum-velocity',
@@ -13,7 +13,7 @@ export const datumVelocity = defineProbe({
     words: 'a datum, and an axis (x, y or z) unless its speed is meant',
   },
   measure: (mechanism, probe) =>
-    motionOf(mechanism, probe, pairOf(mechanism, probe), 'speed', (v, a, out, at) => {
+    motionOf(mechanism, probe, 'speed', (v, a, out, at) => {
       const speed = Math.hypot(v[0], v[1], v[2])
       out[at] = speed
       out[at + 1] = (v[0] * a[0] + v[1] * a[1] + v[2] * a[2]) / speed

@@ -57,16 +57,17 @@ export function reading(mechanism: Mechanism, probe: Probe, source: Reading): Re
 }
 
 /**
- * The velocity or acceleration of the second datum of a pair, in the axes of the first: a component, or what `combined` makes
+ * The velocity or acceleration of a probe's datum, seen from its datum `from` or from ground: a component, or what `combined` makes
  * of velocity [m/s] and acceleration [m/s^2].
  */
 export function motionOf(
   mechanism: Mechanism,
-  { id, name, along }: Probe,
-  pair: Pair,
+  probe: Probe,
   dimension: 'speed' | 'acceleration',
   combined: (velocity: Float64Array, acceleration: Float64Array, out: Float64Array, at: number) => void,
 ): Result<Measure> {
+  const { id, name, along } = probe
+  const pair = pairOf(mechanism, probe)
   const axis = AXES[along ?? ''] ?? null
   const axes = axis === null ? [Axis.X, Axis.Y, Axis.Z] : [axis]
   const reader = new Reader(

@@ -35,11 +35,13 @@ export const rateOf = (dimension: 'length' | 'angle'): Dimension =>
 
 const names = Object.keys(dimensions) as Dimension[]
 
+/** Whether exponents of length, time, angle and mass are those of one dimension. */
+export const sameExponents = (a: readonly number[], b: readonly number[]): boolean =>
+  a.every((e, k) => Math.abs(e - b[k]) < SAME_EXPONENT)
+
 /** The dimension of exponents of length, time, angle and mass; null for one that has no name here. */
 export const dimensionOf = (exponents: readonly number[]): Dimension | null =>
-  names.find((name) =>
-    dimensions[name].exponents.every((e, k) => Math.abs(e - exponents[k]) < SAME_EXPONENT),
-  ) ?? null
+  names.find((name) => sameExponents(dimensions[name].exponents, exponents)) ?? null
 
 /** The unit of a dimension in SI, `times` over per second, in letters that any file can hold: "rad/s2". */
 export function siUnit(dimension: Dimension, times = 0): string {

@@ -9,10 +9,9 @@
 import type { MathNode } from 'mathjs'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
-import { dimensions } from './dimension'
+import { dimensionOf, dimensions, sameExponents } from './dimension'
 import { parseExpression, quantityOf } from './quantity'
 import type { Exponents } from './quantity'
-import { SAME_EXPONENT } from './tolerances'
 
 /** Longer expressions are refused unread. */
 export const LONGEST_EXPRESSION = 300
@@ -63,14 +62,13 @@ export function jetExpression(text: string, names: Names): Result<Jet> {
   }
 }
 
-export const isSame = (a: Exponents, b: Exponents) => a.every((e, k) => Math.abs(e - b[k]) < SAME_EXPONENT)
-const isNumber = (exponents: Exponents) => isSame(exponents, NUMBER)
+const isNumber = (exponents: Exponents) => sameExponents(exponents, NUMBER)
 
 /** “is a length”. */
 export function named(exponents: Exponents): string {
   if (isNumber(exponents)) return 'is a number without a unit'
-  const found = Object.values(dimensions).find((one) => isSame(one.exponents, exponents))
-  return found ? `is ${found.noun}` : 'has another unit'
+  const found = dimensionOf(exponents)
+  return found ? `is ${dimensions[found].noun}` : 'has another unit'
 }
 
 const constantPart = (value: number, exponents: Exponents = NUMBER): Part => ({
@@ -152,7 +150,7 @@ function folded(exponents: Exponents, parts: readonly Part[], evaluate: Evaluate
 }
 
 function sum(a: Part, b: Part, sign: 1 | -1): Part {
-  if (!isSame(a.exponents, b.exponents))
+  if (!sameExponents(a.exponents, b.exponents))
     throw new Fault(
       `What is added has to be of one kind: the first ${named(a.exponents)}, the second ${named(b.exponents)}.`,
     )
@@ -224,7 +222,7 @@ const KNOWN: Readonly<Record<string, Known>> = {
 
 /** Angle of the direction (x, y) to the x axis; with r^2 = x^2 + y^2 its rate is (x y' - y x') / r^2. */
 function direction(y: Part, x: Part): Part {
-  if (!isSame(x.exponents, y.exponents))
+  if (!sameExponents(x.exponents, y.exponents))
     throw new Fault(
       `atan2 takes two of one kind: the first ${named(y.exponents)}, the second ${named(x.exponents)}.`,
     )
@@ -261,7 +259,7 @@ function applied(name: string, args: readonly Part[]): Part {
       `“${name}” is not a function known here; known are ${[...Object.keys(KNOWN), 'sqrt', ...Object.keys(OF_TWO)].join(', ')}.`,
     )
   const { result, of, jet } = KNOWN[name]
-  if (![NUMBER, ...of].some((one) => isSame(one, a.exponents)))
+  if (![NUMBER, ...of].some((one) => sameExponents(one, a.exponents)))
     throw new Fault(
       `${name} takes ${of.includes(ANGLE) ? 'an angle' : 'a number'}; what stands in its brackets ${named(a.exponents)}.`,
     )

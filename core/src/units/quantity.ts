@@ -22,7 +22,7 @@ import {
 import type { MathNode } from 'mathjs'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import { dimensions } from './dimension'
+import { dimensions, sameExponents } from './dimension'
 import type { Dimension } from './dimension'
 import { SAME_EXPONENT } from './tolerances'
 
@@ -170,7 +170,7 @@ function readText(quantity: string, dimension: Dimension, unit: string): Result<
     return size.ok ? finite(value * size.value.value, quantity, dimension) : size
   }
   const wanted = dimensions[dimension].exponents
-  if (exponents.some((e, i) => !(Math.abs(e - wanted[i]) < SAME_EXPONENT))) {
+  if (!sameExponents(exponents, wanted)) {
     const what = Object.values(dimensions).find((d) => d.exponents.every((e, i) => e === exponents[i]))
     const is = what ? `is ${what.noun}` : 'has another unit'
     return fail(

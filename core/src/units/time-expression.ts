@@ -1,9 +1,9 @@
 /** A position written as a function of the time t: "20 mm * sin(180 deg/s * t)", with exact rate and acceleration. */
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
-import { dimensions } from './dimension'
+import { dimensions, sameExponents } from './dimension'
 import type { Dimension } from './dimension'
-import { isSame, jetExpression, named, TIME } from './jet-expression'
+import { jetExpression, named, TIME } from './jet-expression'
 import type { Evaluate, Names } from './jet-expression'
 
 /** t is a time with its unit, so 30 deg/s * t is an angle. */
@@ -31,7 +31,7 @@ export function timeExpression(text: string, dimension: Dimension): Result<Evalu
   if (!read.ok) return read
   const { exponents, evaluate } = read.value
   const wanted = dimensions[dimension]
-  if (isSame(exponents, wanted.exponents)) return succeed(evaluate)
+  if (sameExponents(exponents, wanted.exponents)) return succeed(evaluate)
   return fail({
     code: 'expression',
     message: `“${text}” ${named(exponents)}, not ${wanted.noun}; multiply by ${wanted.example}.`,
