@@ -10,6 +10,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { build } from './steps/build.mjs'
+import { failedTests } from './steps/failed-tests.mjs'
 import { startMariadb } from './steps/mariadb.mjs'
 import { chromium, npmPackages } from './steps/packages.mjs'
 import { end, Failure, mustRun, run } from './steps/run.mjs'
@@ -70,8 +71,15 @@ async function main() {
     part('fuzz', () => run(process.execPath, ['scripts/fuzz.mjs', '--seconds', '60', ...sameSeed])),
   ])
   // the walks meet what a new user does: the demo and nothing else
-  await part('end-to-end tests', () => run('npx', ['playwright', 'test'], environment))
-  await part('server tests', () => run('npx', ['vitest', 'run', '--project', 'server'], environment))
+  await part('end-to-end tests', () =>
+    run('npx', ['playwright', 'test', '--reporter', 'list,json'], {
+      ...environment,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report('end-to-end tests'),
+    }),
+  )
+  await part('server tests', () =>
+    run('npx', ['vitest', 'run', '--project', 'server', ...jsonReport('server tests')], environment),
+  )
 }
 
 /** @param {{ DATABASE_URL: string, CHROMIUM: string }} environment gets the database's address and the browser's path */
@@ -84,7 +92,17 @@ async function debianPackages(environment) {
 
 async function lintAndUnit() {
   await part('lint', () => run('npm', ['run', '--silent', 'lint']))
-  await part('unit tests', () => run('npm', ['run', '--silent', 'unit']))
+  await part('unit tests', () => run('npm', ['run', '--silent', 'unit', '--', ...jsonReport('unit tests')]))
+}
+
+/** @param {string} name of a part, whose report says what failed */
+function report(name) {
+  return join(folder, `${name}.json`)
+}
+
+/** @param {string} name */
+function jsonReport(name) {
+  return ['--reporter=default', '--reporter=json', `--outputFile.json=${report(name)}`]
 }
 
 /**
@@ -109,10 +127,13 @@ async function typesAndBuild(environment) {
 
 async function finish() {
   for (const { pid, marker } of [...started].reverse()) await end(pid, marker)
-  if (folder) await rm(folder, { recursive: true, force: true })
   const failed = results.filter((result) => !result.passed)
+  const named = (await Promise.all(failed.map(({ name }) => failedTests(report(name))))).flat()
+  if (folder) await rm(folder, { recursive: true, force: true })
   const seconds = (Date.now() - began) / 1000
   console.log('')
+  // named once more at the very end, where the eye is
+  for (const test of named) console.log(`failed  ${test}`)
   for (const { name, passed, seconds: took } of results) {
     console.log(`${passed ? 'passed' : 'FAILED'}  ${name} (${took.toFixed(0)} s)`)
   }
