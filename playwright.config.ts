@@ -4,7 +4,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/e2e',
   workers: 2,
-  timeout: 60_000,
+  // for a walk that hangs; the longest take 45 s on a machine that is busy with something else
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [['list']],
   use: {

@@ -49,4 +49,16 @@ program
     process.exitCode = await solve(file, options)
   })
 
+program
+  .command('check')
+  .description('Solves the scenarios and decides the checks of a document; ends with 1 when one is not met.')
+  .argument('<file>', 'a mechanism document')
+  .option('--scenario <name>', 'only this scenario, by name or id')
+  .option('--junit <file>', 'write the results as a JUnit file')
+  .option('--json [file]', 'write the results as JSON, to the terminal or a file')
+  .action(async (file, options) => {
+    const { check } = await import('./check')
+    process.exitCode = await check(file, options)
+  })
+
 await program.parseAsync()

@@ -6,6 +6,7 @@
 import type { AnyCue, AnyDriver, Move } from '@ligamen/core'
 import { LineBuilder } from './line-builder'
 import type { Point } from './line-builder'
+import { charts, checks, probes } from './seed-line-proof'
 
 const STEEL = '#8fa3ad'
 const DARK = '#4b575c'
@@ -45,6 +46,9 @@ walkingBeam()
 tamper()
 packets()
 line.document.scenarios.push(cycle())
+line.document.probes = probes
+line.document.checks = checks
+line.document.charts = charts
 line.document.springs = [
   {
     id: 'tamper-spring',
@@ -302,6 +306,7 @@ function walkingBeam(): void {
     .box(OCHRE, [190, 10, 12], [80, -10, 60])
     .body('beam-rocker', 'Beam rocker', seat)
     .part('link', SAGE, link(100), [0, 0, 0], SOUTH, [rockerEnd[0] - seat[0], 0, rockerEnd[2] - seat[2]])
+    .datum('beam-tip', 'Beam tip', 'beam', [crankEnd[0] + 175, y - 10, crankEnd[2] + 66])
     .hinge('beam-shaft', 'Beam shaft', 'frame', 'beam-crank', [x, y, z], SOUTH)
     .hinge('beam-pin', 'Beam pin', 'beam-crank', 'beam', crankEnd, SOUTH)
     .hinge('rocker-pin', 'Rocker pin', 'beam', 'beam-rocker', rockerEnd, SOUTH)

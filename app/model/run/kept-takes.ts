@@ -14,7 +14,7 @@ export interface KeptTake {
 }
 
 /** Takes of another shape than this one are not read. */
-const SHAPE = 3
+const SHAPE = 4
 const MOST_TAKES = 6
 /** In memory, and of one that is stored [bytes]. */
 const MOST_MEMORY = 256 * 2 ** 20

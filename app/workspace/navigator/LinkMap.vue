@@ -14,7 +14,7 @@ import {
   useVueFlow,
 } from '@vue-flow/core'
 import type { Edge, Node } from '@vue-flow/core'
-import { useDebounceFn, useResizeObserver, useTimeout } from '@vueuse/core'
+import { useDebounceFn, useResizeObserver } from '@vueuse/core'
 import { useMapGraph } from '~/workspace/navigator/useMapGraph'
 import { layOut } from '~/workspace/navigator/map-layout'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -76,16 +76,17 @@ const topology = computed(() =>
 )
 // what is selected elsewhere comes into sight
 watch(focus, (now) => (isLarge.value || !isWhole.value) && now.size > 0 && void nextTick(fit))
-/** The first motion comes before the map, whose layout is a lot to load; one that takes longer than this [ms] does not. */
-const PATIENCE = 1500
-const hasWaited = useTimeout(PATIENCE)
+/** The first motion, or its first part, comes before the map, whose layout is a lot to load. */
 const isReady = computed(
-  () => run.report !== null && (run.take !== null || run.problem !== null || hasWaited.value),
+  () => run.report !== null && (run.take !== null || run.problem !== null || mechanism.scenario === null),
 )
+/** What came with the motion is painted. */
+const painted = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)))
 watch(
   [topology, isReady],
   async ([, ready]) => {
     if (!ready) return
+    if (positions.value.size === 0) await painted()
     positions.value = await layOut(
       graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
       links.value,
@@ -94,8 +95,7 @@ watch(
     await nextTick()
     fit()
   },
-  // after what came with it is on the screen
-  { immediate: true, flush: 'post' },
+  { immediate: true },
 )
 
 /** What is behind a chain is selected, which unfolds it. */

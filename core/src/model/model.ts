@@ -35,7 +35,7 @@ import type { Channel, Measure } from '../motion/take'
 import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
-import { resolveProbes } from '../probes/probes'
+import { levelsOf, resolveProbes } from '../probes/probes'
 import { strandPlaces } from '../strands/registry'
 import type { AnyStrand } from '../strands/registry'
 
@@ -238,8 +238,25 @@ export function runScenario(
   if (!watched.ok) return watched
   const start = startOf(model, resolved)
   return start.ok
-    ? startRun(model.mechanism, resolved, [model.probes, watched.value], start.value, times)
+    ? startRun(
+        model.mechanism,
+        resolved,
+        [model.probes, watched.value],
+        start.value,
+        times,
+        passedLevels(model),
+      )
     : start
+}
+
+/** Values whose passings somebody wants to know, by probe. */
+function passedLevels({ document, probes }: Model): Map<string, readonly number[]> {
+  return new Map(
+    document.probes.map((probe, k) => {
+      const levels = levelsOf(probe, probes[k])
+      return [probe.id, levels.ok ? levels.value : []]
+    }),
+  )
 }
 
 const scenarioOf = (model: Model, id: string): ResolvedScenario | undefined =>

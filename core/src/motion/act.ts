@@ -37,6 +37,14 @@ interface Stand {
   readonly counts: WindingCounts
 }
 
+/** @param stateAt the motion at an instant of the step that has just been made */
+export type EachStep = (
+  state: MotionState,
+  time: number,
+  isAnew: boolean,
+  stateAt: (time: number) => MotionState,
+) => void
+
 /** A cue that is to come, for the first time or again. */
 interface DueCue {
   readonly cue: AnyCue
@@ -64,8 +72,10 @@ export class Acts {
     private readonly plan: ScenarioPlan,
     watchers: readonly Watcher[],
     q: Float64Array,
-    /** Told of every step, also where it goes on anew from an earlier instant. */
-    private readonly eachStep: (state: MotionState, time: number) => void,
+    /** Told of every step, also where it goes on anew from an earlier instant; can look back into the step. */
+    private readonly eachStep: EachStep,
+    /** Whether it looks back. */
+    private readonly looksBack: boolean,
   ) {
     this.drivers = plan.drivers
     this.watchers = watchers
@@ -134,26 +144,28 @@ export class Acts {
       if (!course.step(to)) return solver.problem
       const happened = this.happened()
       if (happened) return happened
-      this.eachStep(solver.state, solver.time)
+      this.eachStep(solver.state, solver.time, false, this.stateAt)
     }
     return null
+  }
+
+  private readonly stateAt = (instant: number): MotionState => {
+    this.course.at(instant)
+    return this.solver.state
   }
 
   /** What happened in the last step: a limit was met, or values were reached that something waits for. */
   private happened(): Problem | 'again' | null {
     const { course, solver, watchers, plan } = this
     const { state, time } = solver
-    const stateAt = (instant: number) => {
-      course.at(instant)
-      return state
-    }
     const limit = this.limits.met(course)
     const reached = watchers
-      .map((watcher) => ({ watcher, instant: watcher.look(state, time, stateAt) }))
+      .map((watcher) => ({ watcher, instant: watcher.look(state, time, this.stateAt) }))
       .filter(({ instant }) => instant >= 0)
     const first = Math.min(...reached.map(({ instant }) => instant), Infinity)
     if (limit && limit.time <= first) {
       course.at(limit.time)
+      this.eachStep(state, limit.time, false, this.stateAt)
       return limit.problem
     }
     if (first === Infinity) return null
@@ -162,6 +174,7 @@ export class Acts {
     this.watchers = watchers.filter((other) => !together.some(({ watcher }) => watcher === other))
     // from there on it is moved through anew, with what starts then
     course.at(first)
+    this.eachStep(state, first, false, this.stateAt)
     return this.begin(this.stand(first)) ?? 'again'
   }
 
@@ -232,7 +245,7 @@ export class Acts {
       else drives.push({ link: driver.link, evaluate: linkCourse(course, driver.reading!.constant) })
     }
     const { wayAt } = this.changePoints
-    const isWatched = this.watchers.length > 0 || this.limits.isWatching
+    const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     const solver = new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)
@@ -240,7 +253,7 @@ export class Acts {
     if (!solver.start()) return solver.problem
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
-    this.eachStep(solver.state, time)
+    this.eachStep(solver.state, time, true, this.stateAt)
     this.note(time, held, q, driven)
     return null
   }

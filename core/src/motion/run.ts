@@ -13,10 +13,13 @@ import type { MotionState } from '../mechanism/state'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { Acts } from './act'
+import type { EachStep } from './act'
 import { actsAtStart } from './drivers/drivers'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
+import { BetweenFrames } from './between'
+import { ProbeReader } from './probe-events'
 import { TAKE_ARRAYS } from './take'
 import type { Channel, Measure, Take, TakePart } from './take'
 import { watchersOf } from './watching'
@@ -39,8 +42,8 @@ export class ScenarioRun {
     private readonly dimension: readonly Measure[],
     private readonly acts: Acts,
     private readonly plan: ScenarioPlan,
-    /** What the probes read at the last step, three numbers each. */
-    private readonly lastProbes: Float64Array,
+    private readonly probeReader: ProbeReader,
+    private readonly between: BetweenFrames,
     /** Rising instants to record, from 0 on; frames at even intervals when left out. */
     private readonly times: Float64Array | null = null,
   ) {
@@ -105,6 +108,8 @@ export class ScenarioRun {
       items: plannedItems(this.plan),
       spans: this.acts.spans,
       changePoints: this.acts.changePoints.all,
+      between: this.between.all,
+      events: this.probeReader.clearEvents,
       end: this.acts.state.q.slice(),
       stopped: this.stopped,
     }
@@ -123,12 +128,13 @@ export class ScenarioRun {
   }
 
   private record({ world }: MotionState): void {
-    const { frame, reader, mechanism, lastProbes } = this
+    const { frame, reader, mechanism } = this
+    const { now } = this.probeReader
     const columns = mechanism.coordinates.length
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
     this.accelerations.set(reader.accelerations, frame * columns)
-    this.probes.set(lastProbes, frame * lastProbes.length)
+    this.probes.set(now, frame * now.length)
     this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
 }
@@ -149,6 +155,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
  * @param measures twice the probes: those that are recorded, and those that ties wait for
  * @param start assembled coordinates by link, from which drivers count
  * @param times rising instants from 0 on, instead of the scenario's frames
+ * @param levels values by probe, SI, whose passings are found
  * Errors: `driver-too-many`, `cannot-assemble`, `tie-value`, and those of `planScenario`.
  */
 export function startRun(
@@ -157,6 +164,7 @@ export function startRun(
   dimension: readonly [readonly Measure[], readonly Measure[]],
   start: Float64Array,
   times: Float64Array | null = null,
+  levels: ReadonlyMap<string, readonly number[]> = new Map(),
 ): Result<ScenarioRun> {
   const tooLarge = sizeProblem(mechanism, scenario, dimension[0].length, times)
   if (tooLarge) return fail(tooLarge)
@@ -170,9 +178,21 @@ export function startRun(
   const q = startPose(mechanism, plan.value, start)
   if (!q.ok) return q
   const [recorded] = dimension
-  const probes = new Float64Array(3 * recorded.length)
-  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, readInto(recorded, probes))
-  return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, probes, times))
+  const scales = recorded.map(({ channel }) => (channel.dimension === 'length' ? mechanism.size : 1))
+  const passed = recorded.map(({ channel }) => levels.get(channel.key) ?? [])
+  const reader = new ProbeReader(recorded, scales, passed)
+  const between = new BetweenFrames(
+    times ? Infinity : scenario.length / (scenario.frames - 1),
+    mechanism.coordinates.length,
+    recorded.length,
+  )
+  const eachStep: EachStep = (state, time, isAnew, stateAt) => {
+    reader.read(state, time, isAnew, stateAt)
+    between.note(time, isAnew, acts.reader, reader.now)
+  }
+  const looksBack = recorded.length > 0
+  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, eachStep, looksBack)
+  return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, times))
 }
 
 /** The most numbers of a take: 1.2 GB of them. */
@@ -194,18 +214,6 @@ function sizeProblem(
     message: `${source.name} has ${instants} frames; of a mechanism of this size at most ${most} are recorded. Lower its frame rate or its length.`,
     pointer: `${path}/frameRate`,
     ids: [source.id],
-  }
-}
-
-/** Reads all measures at every step, so that angles are counted on however far apart frames are. */
-function readInto(
-  measures: readonly Measure[],
-  out: Float64Array,
-): (state: MotionState, time: number) => void {
-  let readAt = 0
-  return (state, time) => {
-    for (let k = 0; k < measures.length; k++) measures[k].read(state, time - readAt, out, 3 * k)
-    readAt = time
   }
 }
 

@@ -33,6 +33,17 @@ export function channelOf(
     : mine.find(({ coordinate }) => coordinate!.freedom === freedom)
 }
 
+/** Something that a probe does at an instant of its own, between frames. */
+export interface ProbeEvent {
+  /** Of the probe. */
+  readonly probe: string
+  readonly kind: 'maximum' | 'minimum' | 'rises-past' | 'falls-past'
+  /** [s] */
+  readonly time: number
+  /** SI */
+  readonly value: number
+}
+
 /** Something measured at every frame; see probes/. */
 export interface Measure {
   readonly channel: Channel
@@ -61,6 +72,16 @@ export interface ChangePoint {
   readonly way: 'first' | 'second'
 }
 
+/** Instants between frames, in order, laid out as the frames of a take are. */
+export interface Between {
+  /** [s] */
+  readonly times: Float64Array
+  readonly coordinates: Float64Array
+  readonly coordinateRates: Float64Array
+  readonly coordinateAccelerations: Float64Array
+  readonly probes: Float64Array
+}
+
 /** What a scenario was solved to, in SI: flat arrays, frame by frame. */
 export interface Take {
   readonly scenario: string
@@ -85,6 +106,10 @@ export interface Take {
   readonly spans: readonly Span[]
   /** Positions that it passed where two ways of going on meet, in order. */
   readonly changePoints: readonly ChangePoint[]
+  /** Instants between frames at which the solver stopped: just before and at every jump of a rate or an acceleration, too. */
+  readonly between: Between
+  /** What the probes do between frames: where they turn round, where they pass values that were named; in order. */
+  readonly events: readonly ProbeEvent[]
   /** Coordinates by link where it ends, from which another scenario can go on. */
   readonly end: Float64Array
   /** Why the motion stopped before its end, or null. */

@@ -5,6 +5,7 @@ import type { MechanismDocument } from '../format/mechanism'
 import { supportsOf } from '../format/parts'
 import type { Datum } from '../format/parts'
 import { needsOfProbe } from '../format/probes'
+import { checkProblems } from './proof'
 import { circlesIn } from '../circles'
 import { groupProblems } from '../groups'
 import { idProblems, missingReference } from './missing'
@@ -21,6 +22,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...mateProblems(document, datums),
     ...scenarioProblems(document),
     ...probeProblems(document),
+    ...checkProblems(document),
     ...deskProblems(document),
   ]
 }

@@ -52,6 +52,8 @@ const RULES: Readonly<Record<string, (constraints: readonly unknown[]) => Schema
   arePoints: ([least, most]) => list(list(QUANTITY, 3, 3), least as number, most as number),
   areTimedValues: ([least, most]) => list(list(QUANTITY, 2, 3), least as number, most as number),
   arePairs: ([least, most]) => list(list(QUANTITY, 2, 2), least as number, most as number),
+  areRisingPairs: ([least, most]) => list(list(NUMBER, 2, 2), least as number, most as number),
+  areQuantities: ([most]) => list(QUANTITY, 0, most as number),
   areIds: () => ({ type: 'array', items: { type: 'string' }, uniqueItems: true }),
 }
 

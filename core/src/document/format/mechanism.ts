@@ -3,6 +3,7 @@
  * Lengths, angles, times and speeds are quantities: numbers in SI, or text with a unit.
  */
 import { Equals, IsOptional } from 'class-validator'
+import { Chart, Check, ReferenceCurve } from './checks'
 import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
 import { NestedList } from '../rules/nested'
@@ -39,4 +40,7 @@ export class MechanismDocument {
   @IsOptional() @NestedList(() => DeskControl, 200) @NoMotion() desk?: DeskControl[]
   @NestedList(() => Probe, 1000) probes!: Probe[]
   @NestedList(() => Scenario, 1000) scenarios!: Scenario[]
+  @IsOptional() @NestedList(() => ReferenceCurve, 100) @NoMotion() references?: ReferenceCurve[]
+  @IsOptional() @NestedList(() => Check, 1000) @NoMotion() checks?: Check[]
+  @IsOptional() @NestedList(() => Chart, 100) @NoMotion() charts?: Chart[]
 }

@@ -2,7 +2,8 @@
 import { IsIn, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { LONGEST_EXPRESSION } from '../../units/jet-expression'
 import { NestedList } from '../rules/nested'
-import { IsId, IsKindOf, IsName } from '../rules/rules'
+import type { Quantity } from '../../units/quantity'
+import { AreQuantities, IsId, IsKindOf, IsName } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
 import { Entry, RefTo } from '../rules/references'
 
@@ -46,6 +47,8 @@ export class Probe {
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(LONGEST_EXPRESSION) expression?: string
   /** The names that the expression has for other probes. */
   @IsOptional() @NestedList(() => NamedProbe, 50, { alone: false }) of?: NamedProbe[]
+  /** Values of it, whose passings are found and marked. */
+  @IsOptional() @AreQuantities(20) passes?: Quantity[]
 }
 
 /** A name in an expression. */

@@ -219,6 +219,32 @@ export const AreTimedValues = (least: number, most: number): PropertyDecorator =
     },
   })
 
+/** A list of pairs of finite numbers, the first of each larger than that before. */
+export const AreRisingPairs = (least: number, most: number): PropertyDecorator =>
+  ValidateBy({
+    name: 'areRisingPairs',
+    constraints: [least, most],
+    validator: {
+      validate: (value) =>
+        areTuples(value, least, most, 2, (v) => typeof v === 'number' && Number.isFinite(v)) &&
+        (value as number[][]).every(([x], k) => k === 0 || x > (value as number[][])[k - 1][0]),
+      defaultMessage: (args) =>
+        `${args?.property} must be ${least} to ${most} pairs of numbers, the first of each larger than the one before`,
+    },
+  })
+
+/** A list of quantities; their dimension is checked where it is known. */
+export const AreQuantities = (most: number): PropertyDecorator =>
+  ValidateBy({
+    name: 'areQuantities',
+    constraints: [most],
+    validator: {
+      validate: (value) =>
+        Array.isArray(value) && value.length <= most && Array.from(value).every(isQuantity),
+      defaultMessage: (args) => `${args?.property} must be at most ${most} numbers or quantities`,
+    },
+  })
+
 /** A list of ids, none twice. */
 export const AreIds = (): PropertyDecorator =>
   ValidateBy({

@@ -23,6 +23,9 @@ const LISTS = [
   'poses',
   'probes',
   'scenarios',
+  'references',
+  'checks',
+  'charts',
 ] as const
 
 /** @param other a valid document; its control desk stays behind */

@@ -17,7 +17,7 @@ import { lawKinds, motionLaw } from '../../laws/registry'
 import type { Timing } from '../timing'
 import type { Move } from '../../document/format/moves'
 import type { Plan, PlannedMove } from './driver-type'
-import { NO_TIME, TOUCHES } from '../tolerances'
+import { NO_TIME, SAME_INSTANT, TOUCHES } from '../tolerances'
 
 /**
  * Levels and durations of moves, in the order of their list.
@@ -101,7 +101,7 @@ export const courseOf = (stretches: readonly Stretch[], home: number): TimeFunct
         stay(from + rise, out)
         return
       }
-      law.evaluate((time - start) / duration, out)
+      law.evaluate((afterJump(stretches[at], time) - start) / duration, out)
       out[0] = from + rise * out[0]
       out[1] *= rise / duration
       out[2] *= rise / duration ** 2
@@ -111,6 +111,15 @@ export const courseOf = (stretches: readonly Stretch[], home: number): TimeFunct
       [0, ...(law.breaks ?? []), 1].map((share) => start + share * duration),
     ),
   )
+
+/** A time, moved past a jump of the acceleration that it is at: there, what comes after counts, however it is rounded. */
+function afterJump({ start, duration, law }: Stretch, time: number): number {
+  for (const share of law.breaks ?? []) {
+    const jump = start + share * duration
+    if (Math.abs(time - jump) <= SAME_INSTANT) return jump + SAME_INSTANT
+  }
+  return time
+}
 
 function stay(value: number, out: Float64Array): void {
   out[0] = value
