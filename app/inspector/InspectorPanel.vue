@@ -6,6 +6,8 @@ import GroupInspector from './bodies/GroupInspector.vue'
 import JointInspector from './joints/JointInspector.vue'
 import MobilityPanel from './MobilityPanel.vue'
 import RelationInspector from './RelationInspector.vue'
+import CheckInspector from './proof/CheckInspector.vue'
+import ProbeInspector from './proof/ProbeInspector.vue'
 import SeveralInspector from './SeveralInspector.vue'
 import ScenarioInspector from './scenario/ScenarioInspector.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -35,11 +37,15 @@ const datum = computed(() => found('datum', mechanism.document?.datums))
 const joint = computed(() => found('joint', mechanism.document?.joints))
 const mate = computed(() => found('mate', mechanism.document?.mates))
 const relation = computed(() => found('relation', mechanism.document?.relations))
+const probe = computed(() => found('probe', mechanism.document?.probes))
+const check = computed(() => found('check', mechanism.document?.checks))
 const HINTS = {
   build:
     'Select a body to see its part, place and mass. Make parts from the kit below; the first one is fixed to ground.',
   connect:
     'Select a joint to set its limits, or pick two datums below to make one. Drag a body to see what is free.',
+  prove:
+    'Select a check or a probe on the left, or something on the model and press Measure. A press on a chart goes to that time.',
 }
 </script>
 
@@ -53,6 +59,8 @@ const HINTS = {
     <JointInspector v-else-if="joint" :key="joint.id" :joint="joint" />
     <RelationInspector v-else-if="mate" :key="mate.id" list="mates" :entity="mate" />
     <RelationInspector v-else-if="relation" :key="relation.id" list="relations" :entity="relation" />
+    <ProbeInspector v-else-if="probe" :key="probe.id" :probe="probe" />
+    <CheckInspector v-else-if="check" :key="check.id" :check="check" />
     <p v-else-if="stage.stage !== 'drive'" class="hint muted">{{ HINTS[stage.stage] }}</p>
     <ScenarioInspector v-else-if="mechanism.scenario" :scenario="mechanism.scenario" />
   </aside>

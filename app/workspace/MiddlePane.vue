@@ -3,9 +3,16 @@
 import { mdiArrowCollapse } from '@mdi/js'
 import LinkMap from './navigator/LinkMap.vue'
 import DriveDock from './DriveDock.vue'
+import ProveDock from './ProveDock.vue'
+import { useStageStore } from '~/model/screen/stage'
 import { useLayoutStore } from './layout'
 
 const layout = useLayoutStore()
+const stage = useStageStore()
+const title = computed(() => {
+  if (layout.middle === 'map') return 'Link map'
+  return stage.stage === 'prove' ? 'Charts' : 'Timing chart'
+})
 </script>
 
 <template>
@@ -14,12 +21,13 @@ const layout = useLayoutStore()
     <div v-show="layout.middle === 'model'" class="model"><slot /></div>
     <section v-if="layout.middle !== 'model'" class="instead">
       <header>
-        <h2 class="heading">{{ layout.middle === 'map' ? 'Link map' : 'Timing chart' }}</h2>
+        <h2 class="heading">{{ title }}</h2>
         <v-btn size="small" :prepend-icon="mdiArrowCollapse" @click="layout.show('model')">
           Back to the model
         </v-btn>
       </header>
       <LinkMap v-if="layout.middle === 'map'" />
+      <ProveDock v-else-if="stage.stage === 'prove'" />
       <DriveDock v-else />
     </section>
   </div>

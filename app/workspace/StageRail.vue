@@ -12,6 +12,7 @@ const LOOKS: readonly { id: Stage; name: string; path: string }[] = [
     path: 'M6 17a2.6 2.6 0 1 0 0-.01M18 7a2.6 2.6 0 1 0 0-.01M8 15.3 16 8.7',
   },
   { id: 'drive', name: 'Drive', path: 'M3 18c4 0 4-12 9-12s5 12 9 12' },
+  { id: 'prove', name: 'Prove', path: 'M5 12.5l4.5 4.5L19 7.5' },
 ]
 </script>
 

@@ -12,6 +12,7 @@ import {
 import { useLayoutStore } from './layout'
 import IconButton from '~/fields/IconButton.vue'
 import BrandMark from '../theme/BrandMark.vue'
+import CheckCount from './CheckCount.vue'
 import MobilityLine from './MobilityLine.vue'
 import SaveStatus from './SaveStatus.vue'
 import { useAppearance } from '~/theme/useAppearance'
@@ -43,6 +44,7 @@ const redoTitle = computed(() =>
       <span class="muted"> / {{ mechanism.document?.name }}</span>
     </span>
     <MobilityLine />
+    <CheckCount />
     <span class="spacer" />
     <SaveStatus />
     <IconButton

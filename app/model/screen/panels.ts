@@ -1,5 +1,7 @@
 /** Which panels are open over those of the stage, and which tool of each dock. */
 export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
+/** What the left panel of the Prove stage shows. */
+export type ProofTab = 'checks' | 'probes' | 'facts'
 export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {
@@ -11,5 +13,6 @@ export const usePanelsStore = defineStore('panels', () => {
   const desk = ref(false)
   const build = ref<BuildTab>('parts')
   const connect = ref<ConnectTab>('joint')
-  return { mobility, palette, keys, desk, build, connect }
+  const proof = ref<ProofTab>('checks')
+  return { proof, mobility, palette, keys, desk, build, connect }
 })

@@ -1,6 +1,6 @@
 /** What is selected, everywhere the same: one thing, or several. The last one picked is the one the inspector shows. */
 /** What can be selected. */
-export type Kind = 'body' | 'group' | 'datum' | 'joint' | 'mate' | 'relation'
+export type Kind = 'body' | 'group' | 'datum' | 'joint' | 'mate' | 'relation' | 'probe' | 'check'
 export type Selected = { readonly kind: Kind; readonly id: string }
 
 export const useSelectionStore = defineStore('selection', () => {

@@ -1,7 +1,7 @@
 /** The stage of the work that is open. */
 import type { MechanismDocument } from '@ligamen/core'
 
-export const STAGES = ['build', 'connect', 'drive'] as const
+export const STAGES = ['build', 'connect', 'drive', 'prove'] as const
 export type Stage = (typeof STAGES)[number]
 
 /** Where work on a document goes on: what moves is driven, what has bodies is connected, the rest is built. */

@@ -11,6 +11,8 @@ import ModelView from '~/view/ModelView.vue'
 import RuleCard from '~/workspace/RuleCard.vue'
 import NavigatorPanel from '~/workspace/navigator/NavigatorPanel.vue'
 import DriveDock from '~/workspace/DriveDock.vue'
+import ProveDock from '~/workspace/ProveDock.vue'
+import ProofPanel from '~/prove/ProofPanel.vue'
 import { useLayoutStore } from '~/workspace/layout'
 import MiddlePane from '~/workspace/MiddlePane.vue'
 import NoticeBar from '~/workspace/NoticeBar.vue'
@@ -54,10 +56,10 @@ const kept = computed(() => layout.kept)
 const isTall = computed(
   () => stage.stage === 'drive' && (timing.open !== null || panels.desk || path.open !== null),
 )
+/** Its charts can take the middle. */
+const isPlayed = computed(() => stage.stage === 'drive' || stage.stage === 'prove')
 /** What is in the middle is not at the bottom too. */
-const isDocked = computed(
-  () => kept.value.open.bottom && !(layout.middle === 'chart' && stage.stage === 'drive'),
-)
+const isDocked = computed(() => kept.value.open.bottom && !(layout.middle === 'chart' && isPlayed.value))
 const bottom = computed(() =>
   isDocked.value ? Math.max(kept.value.bottom, isTall.value ? kept.value.tall : 0) : 0,
 )
@@ -113,8 +115,11 @@ const drop = (event: DragEvent) => {
         <Splitpanes @resized="layout.columns">
           <Pane v-if="kept.open.left" :size="kept.left" :min-size="12">
             <div class="panel">
-              <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
-              <JointPositions v-if="stage.stage !== 'build'" class="positions" />
+              <ProofPanel v-if="stage.stage === 'prove'" />
+              <template v-else>
+                <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
+                <JointPositions v-if="stage.stage !== 'build'" class="positions" />
+              </template>
             </div>
           </Pane>
           <Pane :size="middle" :min-size="25">
@@ -141,6 +146,7 @@ const drop = (event: DragEvent) => {
           <p v-if="!mechanism.document" class="opening muted" role="status">Opening …</p>
           <BuildDock v-else-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
           <ConnectDock v-else-if="stage.stage === 'connect'" />
+          <ProveDock v-else-if="stage.stage === 'prove'" />
           <DriveDock v-else />
         </footer>
       </Pane>

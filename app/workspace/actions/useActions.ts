@@ -15,6 +15,7 @@ import { useChartActions } from './useChartActions'
 import { useBuildActions } from './useBuildActions'
 import { useConnectActions } from './useConnectActions'
 import { useJointActions } from './useJointActions'
+import { useProofActions } from './useProofActions'
 import { usePaneActions } from './usePaneActions'
 import { useSelectionActions } from './useSelectionActions'
 import { useWorkspaceActions } from './useWorkspaceActions'
@@ -32,6 +33,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
   const connect = useConnectActions()
   const joints = useJointActions()
   const chart = useChartActions()
+  const proof = useProofActions()
   const { copying, showing } = useSelectionActions(bounds)
 
   return computed<readonly Action[]>(() => {
@@ -48,6 +50,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
         ...joints.value,
         ...connect.value,
         ...build.value,
+        ...proof.value,
       ],
       choices.chosen,
     )

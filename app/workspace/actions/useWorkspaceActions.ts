@@ -51,6 +51,7 @@ export function useWorkspaceActions() {
       action('build', 'Go to Build', '1', () => stage.go('build')),
       action('connect', 'Go to Connect', '2', () => stage.go('connect')),
       action('drive', 'Go to Drive', '3', () => stage.go('drive')),
+      action('prove', 'Go to Prove', '4', () => stage.go('prove')),
       action('play', playback.playing ? 'Pause' : 'Play', 'Space', playback.toggle, isSolved),
       action('mark-start', 'Start of the range here', '[', () => playback.mark('start'), isSolved),
       action('mark-end', 'End of the range here', ']', () => playback.mark('end'), isSolved),

@@ -33,5 +33,7 @@ addProbeType(datumAcceleration)
 addProbeType(springLength)
 addProbeType(expression)
 
+export const probeKinds = (): string[] => [...types.keys()]
+
 /** @param kind of a validated probe */
 export const probeType = (kind: string): ProbeType => types.get(kind)!

@@ -166,6 +166,23 @@ export class Signal {
     return found
   }
 
+  /** Where it changes its sign; what has been no larger than `rest` in between, where it leaves that. */
+  signChanges(rest: number): number[] {
+    const found: number[] = []
+    let before: Spot | null = null
+    let way = 0
+    for (const spot of this.places(0, this.end)) {
+      const next = Math.abs(spot.value) > rest ? Math.sign(spot.value) : 0
+      if (next * way < 0 && before) {
+        const isSteep = before.value * way > rest
+        found.push(isSteep ? this.crossing(before, spot, (value) => value) : before.time)
+      }
+      if (next !== 0) way = next
+      before = spot
+    }
+    return found
+  }
+
   /** Mean and root of the mean square over a stretch, by Gauss-Legendre quadrature of the curve between knots. */
   means(from: number, to: number): { mean: number; rms: number } {
     let sum = 0

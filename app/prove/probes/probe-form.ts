@@ -1,0 +1,52 @@
+/** The form of a new probe: what is still missing in it, and the name that the probe gets. */
+import type { Probe } from '@ligamen/core'
+import type { Candidate } from '~/model/picking/picking'
+import { ALONG_WORDS, demands, takes } from './probe-words'
+
+export interface ProbeForm {
+  readonly kind: string
+  readonly along: Probe['along']
+  readonly joint: string
+  readonly freedom: string
+  readonly mate: string
+  readonly spring: string
+  readonly expression: string
+}
+type Picked = readonly [Candidate | null, Candidate | null]
+
+/** In words; empty when it can be made. */
+export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms: boolean): string {
+  const { kind, joint, freedom, mate, spring, expression } = form
+  const needs = (field: keyof Probe, isThere: unknown, words: string) =>
+    demands(kind, field) && !isThere ? words : ''
+  return (
+    needs('joint', joint, 'Choose a joint.') ||
+    needs('joint', freedom || !hasFreedoms, 'Choose its freedom.') ||
+    needs('mate', mate, 'Choose a mate.') ||
+    needs('spring', spring, 'Choose a spring.') ||
+    needs('datum', first, 'Pick a place, on the model or by name.') ||
+    needs('from', second, 'Pick the second place.') ||
+    needs('expression', expression.trim(), 'Write an expression.')
+  )
+}
+
+/** A name for people; names are cut at what a document takes. */
+export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id: string) => string): string {
+  const { kind, joint, freedom, mate, spring, expression, along } = form
+  const place = first?.words ?? ''
+  const body = first ? nameOf(first.pick.body) : ''
+  const direction = along && takes(kind, 'along') ? `, ${ALONG_WORDS[along]!}` : ''
+  const names: Readonly<Record<string, string>> = {
+    'joint-position': freedom ? `${nameOf(joint)}, ${freedom}` : nameOf(joint),
+    'mate-value': nameOf(mate),
+    'spring-length': `Length of ${nameOf(spring)}`,
+    expression,
+    distance: `${place} to ${second?.words ?? ''}`,
+    angle: `Angle of ${place} and ${second?.words ?? ''}`,
+    'datum-velocity': `${along ? 'Velocity' : 'Speed'} of ${place}${direction}`,
+    'datum-acceleration': `Acceleration of ${place}${direction}`,
+    orientation: `Turn of ${body} about ${along ?? ''}`,
+    'angular-velocity': `Angular velocity of ${body} about ${along ?? ''}`,
+  }
+  return (names[kind] ?? `${place}${direction}`).slice(0, 110)
+}
