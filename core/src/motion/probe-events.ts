@@ -193,6 +193,7 @@ function turnsOf(stretch: Stretch, heading: number): Turn[] {
   const turns: Turn[] = []
   let way = heading
   let low: Slope | null = null
+  let seen = 0
   for (const wall of [0, ...shares.slice(1).map((share, k) => (share + shares[k]) / 2), 1]) {
     const time = from + wall * (to - from)
     const jet = wall === 0 ? before : wall === 1 ? now : stretch.at(time)
@@ -200,23 +201,33 @@ function turnsOf(stretch: Stretch, heading: number): Turn[] {
     const next = wayOf(high.rate, scale)
     if (next * way < 0) {
       const isBracket = low !== null && wayOf(low.rate, scale) === way
-      const { time: at, value } = isBracket ? turnBetween(stretch, low!, high) : (low ?? high)
+      const guess = from + (shares.find((share) => share >= seen && share <= wall) ?? wall) * (to - from)
+      const { time: at, value } = isBracket ? turnBetween(stretch, low!, high, guess) : (low ?? high)
       turns.push({ time: at, value, isHigh: way > 0 })
     }
     if (next !== NOT_AT_ALL) way = next
     low = high
+    seen = wall
   }
   return turns
 }
 
-/** False position on the rate, with halving where it does not get on: a rate may jump. */
-function turnBetween({ at, scale }: Stretch, start: Slope, end: Slope): { time: number; value: number } {
+/**
+ * Newton's method from a guess, and false position with halving where it does not get on: a rate may jump.
+ * @param guess within the bracket
+ */
+function turnBetween(
+  { at, scale }: Stretch,
+  start: Slope,
+  end: Slope,
+  guess: number,
+): { time: number; value: number } {
   let [low, high] = [start.time, end.time]
   let [below, above] = [start.rate, end.rate]
-  let { time, value } = start
+  let { value } = start
+  let time = guess
   for (let k = 0; k < MOST_TRIES && high - low > SAME_INSTANT; k++) {
-    time = low + (high - low) * (k % 3 === 2 ? 0.5 : below / (below - above))
-    const [now, rate] = at(time)
+    const [now, rate, acceleration] = at(time)
     value = now
     if (Math.abs(rate) <= RESTS * 1e-4 * scale) break
     if (rate > 0 === below > 0) {
@@ -228,6 +239,10 @@ function turnBetween({ at, scale }: Stretch, start: Slope, end: Slope): { time: 
       above = rate
       below /= 2
     }
+    const newton = time - rate / acceleration
+    const isInside = newton > low && newton < high && k < 4
+    if (isInside) time = newton
+    else time = low + (high - low) * (k % 3 === 2 ? 0.5 : below / (below - above))
   }
   return { time, value }
 }
