@@ -6,8 +6,6 @@ import GroupInspector from './bodies/GroupInspector.vue'
 import JointInspector from './joints/JointInspector.vue'
 import MobilityPanel from './MobilityPanel.vue'
 import RelationInspector from './RelationInspector.vue'
-import CheckInspector from './proof/CheckInspector.vue'
-import ProbeInspector from './proof/ProbeInspector.vue'
 import SeveralInspector from './SeveralInspector.vue'
 import ScenarioInspector from './scenario/ScenarioInspector.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -16,6 +14,8 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { useStageStore } from '~/model/screen/stage'
 import type { Kind } from '~/model/screen/selection'
 
+const CheckInspector = defineAsyncComponent(() => import('./proof/CheckInspector.vue'))
+const ProbeInspector = defineAsyncComponent(() => import('./proof/ProbeInspector.vue'))
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
 const panels = usePanelsStore()

@@ -3,10 +3,10 @@
 import { mdiArrowCollapse } from '@mdi/js'
 import LinkMap from './navigator/LinkMap.vue'
 import DriveDock from './DriveDock.vue'
-import ProveDock from './ProveDock.vue'
 import { useStageStore } from '~/model/screen/stage'
 import { useLayoutStore } from './layout'
 
+const ProveDock = defineAsyncComponent(() => import('./ProveDock.vue'))
 const layout = useLayoutStore()
 const stage = useStageStore()
 const title = computed(() => {

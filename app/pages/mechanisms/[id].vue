@@ -11,8 +11,6 @@ import ModelView from '~/view/ModelView.vue'
 import RuleCard from '~/workspace/RuleCard.vue'
 import NavigatorPanel from '~/workspace/navigator/NavigatorPanel.vue'
 import DriveDock from '~/workspace/DriveDock.vue'
-import ProveDock from '~/workspace/ProveDock.vue'
-import ProofPanel from '~/prove/ProofPanel.vue'
 import { useLayoutStore } from '~/workspace/layout'
 import MiddlePane from '~/workspace/MiddlePane.vue'
 import NoticeBar from '~/workspace/NoticeBar.vue'
@@ -37,6 +35,10 @@ import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { useSavingStore } from '~/model/document/saving'
 import { useStageStore } from '~/model/screen/stage'
 import { useTimingStore } from '~/drive/chart/timing'
+
+// with what draws charts, which nobody needs before
+const ProveDock = defineAsyncComponent(() => import('~/workspace/ProveDock.vue'))
+const ProofPanel = defineAsyncComponent(() => import('~/prove/ProofPanel.vue'))
 
 const id = String(useRoute().params.id)
 const { project, failure, recovered, recovery, open, openKept, takeTheirs, keepAsNew } = useWorkspace(id)

@@ -127,7 +127,8 @@ class Program {
   }
 
   private write(place: number): void {
-    for (let k = 0; k < 3; k++) this.jets[place + k] = this.jet[k]
+    // what is divided by zero has no value
+    for (let k = 0; k < 3; k++) this.jets[place + k] = Number.isFinite(this.jet[k]) ? this.jet[k] : Number.NaN
   }
 
   private jetAt({ dimension, place }: Known): Jet {

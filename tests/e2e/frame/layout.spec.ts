@@ -116,6 +116,41 @@ for (const colorScheme of ['light', 'dark'] as const) {
       expect(await faults(page)).toEqual([])
     })
 
+    test('the stage Prove is whole and accessible, with a check, a probe and a chart open', async ({
+      page,
+    }) => {
+      test.slow()
+      await openFresh(page)
+      await stage(page, 'Prove')
+      for (const tab of ['Checks', 'Probes', 'Facts']) {
+        await page.getByRole('tab', { name: tab }).click()
+        expect(await cutOffAtAnySize(page)).toEqual([])
+        expect(await faults(page)).toEqual([])
+      }
+      await page.getByRole('tab', { name: 'Probes' }).click()
+      await page.getByRole('button', { name: 'New probe' }).click()
+      await expect(page.getByRole('form', { name: 'New probe' })).toBeVisible()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: 'Cancel', exact: true }).click()
+      await page.getByRole('button', { name: /^Beam tip height/ }).click()
+      await page.getByRole('button', { name: 'Chart', exact: true }).click()
+      await expect(page.getByRole('article', { name: 'Chart Beam tip height' })).toBeVisible()
+      await page.getByRole('button', { name: 'Figures', exact: true }).click()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: 'Settings of Beam tip height' }).click()
+      await expect(page.getByRole('group', { name: 'Settings of chart Beam tip height' })).toBeVisible()
+      expect(await faults(page)).toEqual([])
+      await page.keyboard.press('Escape')
+      await page.getByRole('tab', { name: 'Checks' }).click()
+      await page.getByRole('button', { name: 'New check' }).click()
+      await page.getByRole('listitem').filter({ hasText: 'A probe stays within a band' }).click()
+      await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('What is demanded')
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+    })
+
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
       test.slow()
       await openFresh(page)
