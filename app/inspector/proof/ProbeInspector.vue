@@ -114,8 +114,10 @@ const go = (time: number) => {
   playback.pause()
 }
 const of = computed(() => {
-  const { joint, mate, datum, from, spring } = props.probe
-  return [joint, mate, datum, from, spring].flatMap((id) => (id === undefined ? [] : mechanism.nameOf(id)))
+  const { joint, against, mate, body, datum, from, spring } = props.probe
+  return [joint, against, mate, body, datum, from, spring].flatMap((id) =>
+    id === undefined ? [] : mechanism.nameOf(id),
+  )
 })
 </script>
 

@@ -60,6 +60,20 @@ onBeforeUnmount(maker.end)
       label="Freedom"
       :items="maker.freedoms"
     />
+    <v-autocomplete
+      v-if="takes(form.kind, 'against')"
+      v-model="form.against"
+      label="Compared with"
+      :items="named(mechanism.document?.joints)"
+      auto-select-first
+    />
+    <v-autocomplete
+      v-if="takes(form.kind, 'body')"
+      v-model="form.body"
+      label="Body or group"
+      :items="[...named(mechanism.document?.groups), ...named(mechanism.document?.bodies)]"
+      auto-select-first
+    />
     <v-select
       v-if="takes(form.kind, 'mate')"
       v-model="form.mate"

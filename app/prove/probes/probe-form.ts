@@ -8,6 +8,8 @@ export interface ProbeForm {
   readonly along: Probe['along']
   readonly joint: string
   readonly freedom: string
+  readonly against: string
+  readonly body: string
   readonly mate: string
   readonly spring: string
   readonly expression: string
@@ -16,12 +18,14 @@ type Picked = readonly [Candidate | null, Candidate | null]
 
 /** In words; empty when it can be made. */
 export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms: boolean): string {
-  const { kind, joint, freedom, mate, spring, expression } = form
+  const { kind, joint, freedom, against, body, mate, spring, expression } = form
   const needs = (field: keyof Probe, isThere: unknown, words: string) =>
     demands(kind, field) && !isThere ? words : ''
   return (
     needs('joint', joint, 'Choose a joint.') ||
     needs('joint', freedom || !hasFreedoms, 'Choose its freedom.') ||
+    needs('against', against, 'Choose the joint that it is compared with.') ||
+    needs('body', body, 'Choose a body or a group.') ||
     needs('mate', mate, 'Choose a mate.') ||
     needs('spring', spring, 'Choose a spring.') ||
     needs('datum', first, 'Pick a place, on the model or by name.') ||
@@ -32,13 +36,17 @@ export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms:
 
 /** A name for people; names are cut at what a document takes. */
 export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id: string) => string): string {
-  const { kind, joint, freedom, mate, spring, expression, along } = form
+  const { kind, joint, freedom, against, mate, spring, expression, along } = form
   const place = first?.words ?? ''
-  const body = first ? nameOf(first.pick.body) : ''
+  const body = first ? nameOf(first.pick.body) : nameOf(form.body)
   const direction = along && takes(kind, 'along') ? `, ${ALONG_WORDS[along]!}` : ''
   const names: Readonly<Record<string, string>> = {
     'joint-position': freedom ? `${nameOf(joint)}, ${freedom}` : nameOf(joint),
     'mate-value': nameOf(mate),
+    'path-length': `Path of ${place}`,
+    'mass-centre': `Centre of mass of ${nameOf(form.body)}${direction}`,
+    'transmission-angle': `Transmission angle at ${nameOf(joint)}`,
+    'velocity-ratio': `${nameOf(joint)} beside ${nameOf(against)}`,
     'spring-length': `Length of ${nameOf(spring)}`,
     expression,
     distance: `${place} to ${second?.words ?? ''}`,

@@ -14,8 +14,10 @@ const START = {
   along: 'z' as Probe['along'],
   joint: '',
   freedom: '',
+  against: '',
   mate: '',
   spring: '',
+  body: '',
 }
 
 export const useProbeMakerStore = defineStore('probe-maker', () => {
@@ -62,7 +64,7 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
   )
 
   function wish(): ProbeWish {
-    const { kind, along, joint, freedom, mate, spring, expression } = form
+    const { kind, along, joint, freedom, against, mate, spring, body, expression } = form
     const own = (field: keyof Probe) => takes(kind, field)
     return {
       kind,
@@ -70,6 +72,8 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
       ...(own('along') && along ? { along } : {}),
       ...(own('joint') ? { joint } : {}),
       ...(own('freedom') && freedom ? { freedom } : {}),
+      ...(own('against') ? { against } : {}),
+      ...(own('body') ? { body } : {}),
       ...(own('mate') ? { mate } : {}),
       ...(own('spring') ? { spring } : {}),
       ...(own('datum') && picks.first.value ? { datum: picks.first.value.pick } : {}),

@@ -14,6 +14,10 @@ export const PROBE_WORDS: Readonly<Record<string, string>> = {
   angle: 'Angle between two axes',
   'mate-value': 'Value of a mate',
   'spring-length': 'Length of a spring',
+  'path-length': 'Length of the path of a place',
+  'mass-centre': 'Centre of mass of a body or group',
+  'transmission-angle': 'Transmission angle at a hinge',
+  'velocity-ratio': 'Ratio of the speeds of two joints',
   expression: 'Expression of other probes',
 }
 

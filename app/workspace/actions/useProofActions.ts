@@ -18,7 +18,13 @@ export function useProofActions() {
     stage.go('prove')
   }
   return computed<readonly Action[]>(() => [
-    action('measure', 'Measure what is selected', 'P M', measureSelected, mechanism.document !== null),
+    action(
+      'measure-selected',
+      'Measure what is selected',
+      'P M',
+      measureSelected,
+      mechanism.document !== null,
+    ),
     action('checks', 'Show the checks', 'P C', show('checks')),
     action('probes', 'Show the probes', 'P P', show('probes')),
     action('facts', 'Show the facts', 'P F', show('facts')),

@@ -46,8 +46,8 @@ export interface Mechanism extends Chain {
   readonly size: number
   /** Two datums, by id, as a pair of frames on links; null is the ground's own frame. */
   readonly pairOf: (from: string | null, to: string) => Pair
-  /** Frames on two bodies, by index, as a pair of frames on links. */
-  readonly pairOn: (a: Seat, b: Seat) => Pair
+  /** Frames on two bodies, by index, as a pair of frames on links; null is the ground's own frame. */
+  readonly pairOn: (a: Seat | null, b: Seat) => Pair
 }
 
 /** A frame on a body. */
@@ -137,7 +137,7 @@ export function compile(document: MechanismDocument): Result<Mechanism> {
         from === null ? builder.groundDatum() : geometry.datums.get(from)!,
         geometry.datums.get(to)!,
       ),
-    pairOn: (a, b) => builder.pair(a, b),
+    pairOn: (a, b) => builder.pair(a ?? builder.groundDatum(), b),
   })
 }
 

@@ -234,14 +234,16 @@ export function runScenario(
   if (!resolved) {
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   }
-  const watched = resolveProbes(model.mechanism)
+  // anew for every run, since what counts turns or adds up lengths begins from nothing; once more for what ties wait for
+  const [measures, watched] = [resolveProbes(model.mechanism), resolveProbes(model.mechanism)]
+  if (!measures.ok) return measures
   if (!watched.ok) return watched
   const start = startOf(model, resolved)
   return start.ok
     ? startRun(
         model.mechanism,
         resolved,
-        [model.probes, watched.value],
+        [measures.value, watched.value],
         start.value,
         times,
         passedLevels(model),

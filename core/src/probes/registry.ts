@@ -8,10 +8,14 @@ import { datumVelocity } from './datum-velocity'
 import { distance } from './distance'
 import { expression } from './expression'
 import { jointPosition } from './joint-position'
+import { massCentre } from './mass-centre'
 import { mateValue } from './mate-value'
 import { orientation } from './orientation'
+import { pathLength } from './path-length'
 import type { ProbeType } from './probe-type'
 import { springLength } from './spring-length'
+import { transmissionAngle } from './transmission-angle'
+import { velocityRatio } from './velocity-ratio'
 
 const types = new Map<string, ProbeType>()
 
@@ -30,7 +34,11 @@ addProbeType(angle)
 addProbeType(angularVelocity)
 addProbeType(datumVelocity)
 addProbeType(datumAcceleration)
+addProbeType(pathLength)
+addProbeType(massCentre)
 addProbeType(springLength)
+addProbeType(transmissionAngle)
+addProbeType(velocityRatio)
 addProbeType(expression)
 
 export const probeKinds = (): string[] => [...types.keys()]

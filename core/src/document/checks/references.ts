@@ -205,7 +205,20 @@ const deskProblems = (document: MechanismDocument): Problem[] =>
   )
 
 /** Fields of which every kind of probe takes some. */
-const MEASURED = ['joint', 'freedom', 'mate', 'datum', 'from', 'along', 'spring', 'expression', 'of'] as const
+const MEASURED = [
+  'joint',
+  'freedom',
+  'against',
+  'againstFreedom',
+  'mate',
+  'body',
+  'datum',
+  'from',
+  'along',
+  'spring',
+  'expression',
+  'of',
+] as const
 const AXES = ['x', 'y', 'z']
 
 function probeProblems(document: MechanismDocument): Problem[] {

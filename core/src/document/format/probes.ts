@@ -43,6 +43,11 @@ export class Probe {
   /** An axis, or for an acceleration the direction of the path or across it. */
   @IsOptional() @IsIn(['x', 'y', 'z', 'path', 'across']) along?: 'x' | 'y' | 'z' | 'path' | 'across'
   @IsOptional() @IsId() @RefTo('spring') spring?: string
+  /** Whose centre of mass is followed. */
+  @IsOptional() @IsId() @RefTo('body', 'group') body?: string
+  /** The joint that a velocity is compared with. */
+  @IsOptional() @IsId() @RefTo('joint') against?: string
+  @IsOptional() @IsName() againstFreedom?: string
   /** What is made of other probes: "2 * beam - 12 mm". */
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(LONGEST_EXPRESSION) expression?: string
   /** The names that the expression has for other probes. */
