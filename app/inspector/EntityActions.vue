@@ -4,18 +4,12 @@ import { reasons, removalOf, switchAll } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSelectionStore } from '~/model/screen/selection'
 import FaultLine from '~/fields/FaultLine.vue'
-import { useMeasure } from '~/prove/probes/useMeasure'
+import MeasureButton from './MeasureButton.vue'
 
 const props = defineProps<{ id: string; list?: 'joints' | 'mates' | 'relations'; suspended?: boolean }>()
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
-const { measureSelected } = useMeasure()
 const fault = ref('')
-/** What a probe can be made of. */
-const isMeasured = computed(() => {
-  const kind = selection.selected?.kind
-  return kind === 'joint' || kind === 'mate' || kind === 'datum' || kind === 'body'
-})
 const hanging = computed(() => (mechanism.document ? removalOf(mechanism.document, [props.id]).sentence : ''))
 
 async function suspend() {
@@ -37,7 +31,7 @@ async function remove() {
 <template>
   <div class="actions">
     <v-btn v-if="list" @click="suspend">{{ suspended ? 'Restore' : 'Suspend' }}</v-btn>
-    <v-btn v-if="isMeasured" @click="measureSelected">Measure</v-btn>
+    <MeasureButton />
     <v-btn :title="hanging" @click="remove">Delete</v-btn>
     <p class="muted">{{ hanging }}</p>
     <FaultLine :text="fault" />

@@ -5,12 +5,16 @@ import { usePanelsStore } from '~/model/screen/panels'
 import CheckList from './checks/CheckList.vue'
 import FactList from './facts/FactList.vue'
 import ProbeList from './probes/ProbeList.vue'
+import ReportPanel from './report/ReportPanel.vue'
+
+defineProps<{ project: string; picture: () => Promise<Blob | null> }>()
 
 const { proof: open } = storeToRefs(usePanelsStore())
 const TABS = [
   { id: 'checks', name: 'Checks' },
   { id: 'probes', name: 'Probes' },
   { id: 'facts', name: 'Facts' },
+  { id: 'report', name: 'Report' },
 ] as const
 </script>
 
@@ -18,13 +22,27 @@ const TABS = [
   <DockFrame v-model="open" class="proof" label="Proof" :tabs="TABS">
     <CheckList v-if="open === 'checks'" />
     <ProbeList v-else-if="open === 'probes'" />
-    <FactList v-else />
+    <FactList v-else-if="open === 'facts'" />
+    <ReportPanel v-else :project="project" :picture="picture" />
   </DockFrame>
 </template>
 
 <style scoped>
 .proof {
   height: 100%;
+}
+
+/* narrow panes cut nothing */
+.proof {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.proof :deep(.strip) {
+  padding: 0 4px;
+}
+
+.proof :deep(.tabs button) {
+  padding: 0 7px;
 }
 
 .proof :deep(.body) {

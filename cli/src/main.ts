@@ -61,4 +61,15 @@ program
     process.exitCode = await check(file, options)
   })
 
+program
+  .command('report')
+  .description('Solves a scenario and writes its report as one page of HTML.')
+  .argument('<file>', 'a mechanism document')
+  .requiredOption('--html <file>', 'where the page is written')
+  .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
+  .action(async (file, options) => {
+    const { report } = await import('./report')
+    process.exitCode = await report(file, options)
+  })
+
 await program.parseAsync()

@@ -13,6 +13,7 @@ import type { Body, MechanismDocument, Part, Quantity } from '@ligamen/core'
 import BodyMassFacts from './BodyMassFacts.vue'
 import BodyPlace from './BodyPlace.vue'
 import EntityActions from '../EntityActions.vue'
+import MeasureButton from '../MeasureButton.vue'
 import FactRow from '../FactRow.vue'
 import NameField from '../../fields/NameField.vue'
 import PartLook from './PartLook.vue'
@@ -175,6 +176,7 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
   </ul>
   <p v-if="joints.length === 0" class="muted none">None yet: nothing ties it.</p>
   <EntityActions v-if="stage.stage !== 'drive'" :id="body.id" />
+  <div v-else class="field"><MeasureButton /></div>
 </template>
 
 <style scoped>

@@ -3,6 +3,7 @@
 import { jointType } from '@ligamen/core'
 import type { Acceleration, Company, FunctionOfTime, Joint, Motor, Sine } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
+import MeasureButton from '../MeasureButton.vue'
 import FactRow from '../FactRow.vue'
 import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
@@ -128,6 +129,7 @@ const drive = (way: DriverWay) =>
         Drive {{ words.toLowerCase() }}
       </v-btn>
     </template>
+    <MeasureButton />
   </div>
 
   <div class="company">

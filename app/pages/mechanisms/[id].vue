@@ -88,6 +88,9 @@ useEventListener(window, 'beforeunload', (event) => {
   if (saving.hasUnsaved()) event.preventDefault()
 })
 
+/** Of the model as it is seen now, for a report. */
+const picture = (): Promise<Blob | null> => view.value?.picture(1200, 750) ?? Promise.resolve(null)
+
 /** Files dropped anywhere on the window are brought in, in the Build stage. */
 const drop = (event: DragEvent) => {
   const files = [...(event.dataTransfer?.files ?? [])]
@@ -117,7 +120,7 @@ const drop = (event: DragEvent) => {
         <Splitpanes @resized="layout.columns">
           <Pane v-if="kept.open.left" :size="kept.left" :min-size="12">
             <div class="panel">
-              <ProofPanel v-if="stage.stage === 'prove'" />
+              <ProofPanel v-if="stage.stage === 'prove'" :project="project.name" :picture="picture" />
               <template v-else>
                 <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
                 <JointPositions v-if="stage.stage !== 'build'" class="positions" />

@@ -3,6 +3,7 @@
  * The drawing of a chart by Chart.js. It is drawn anew when what it shows changes; the playhead, the reading line and the
  * markers lie over it, so that a moving time draws no curve.
  */
+import { sideOf, valueAt } from '@ligamen/core'
 import { Chart as Drawing, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import type { ChartDataset, ChartOptions, Plugin } from 'chart.js'
 import { useElementSize } from '@vueuse/core'
@@ -10,8 +11,6 @@ import { useTheme } from 'vuetify'
 import type { Chart } from '@ligamen/core'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useBoardStore } from './board'
-import { sideOf } from './chart-units'
-import { valueAt } from './points'
 import { useSeries } from './useSeries'
 
 Drawing.register(LineController, LineElement, PointElement, LinearScale)

@@ -1,7 +1,5 @@
 /** One curve of a chart, ready to be drawn and read. */
-import type { ChartCurve, Dimension } from '@ligamen/core'
-import type { AxisUnit } from './chart-units'
-import type { Column } from './points'
+import type { AxisUnit, ChartCurve, Column, Dimension } from '@ligamen/core'
 
 export interface Series {
   /** Tells it from others of the chart. */

@@ -1,11 +1,10 @@
 /** A chart as a file: CSV, JSON, PNG, SVG. */
 import Papa from 'papaparse'
-import { Signal, slug } from '@ligamen/core'
+import { chartSvg, Signal, slug } from '@ligamen/core'
 import type { Chart, Derivative } from '@ligamen/core'
 import { useRunStore } from '~/model/run/run'
 import { saveFile } from '~/model/save-file'
 import { useBoardStore } from './board'
-import { chartSvg } from './chart-svg'
 import { useReferences } from './useReferences'
 import { useSeries } from './useSeries'
 

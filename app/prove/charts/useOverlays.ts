@@ -1,10 +1,9 @@
 /** What is drawn over the curves of a chart, dashed: the same probes in other takes, and reference curves. */
-import type { Take } from '@ligamen/core'
+import { columnOf, pointsOver } from '@ligamen/core'
+import type { Point, Take } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useBoardStore } from './board'
-import { columnOf, pointsOver } from './points'
-import type { Point } from './points'
 import type { Series } from './series'
 
 export interface Overlay {

@@ -1,11 +1,17 @@
 /** What a chart draws: its curves in the take that is shown, in other takes laid over, reference curves, and limits of checks. */
-import type { Chart as ChartOfDocument } from '@ligamen/core'
+import {
+  axisUnit,
+  columnOf,
+  derivativeWords,
+  eventPoints,
+  pointsOver,
+  pointsOverOther,
+  sideOf,
+} from '@ligamen/core'
+import type { Chart as ChartOfDocument, Point } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useBoardStore } from './board'
-import { axisUnit, derivativeWords, sideOf } from './chart-units'
-import { columnOf, eventPoints, pointsOver, pointsOverOther } from './points'
-import type { Point } from './points'
 import type { Series } from './series'
 import { limitsOf } from './limits'
 import { useOverlays } from './useOverlays'

@@ -31,7 +31,7 @@ onBeforeUnmount(maker.end)
     @submit.prevent="maker.make"
     @keydown.escape.stop="isForMenu() || maker.end()"
   >
-    <v-select v-model="form.kind" label="What is measured" :items="kinds" />
+    <v-autocomplete v-model="form.kind" label="What is measured" :items="kinds" auto-select-first />
     <PickField v-if="takes(form.kind, 'datum')" :picks="maker" which="first" />
     <v-select
       v-if="directions.length > 1"

@@ -13,7 +13,7 @@ export function useProofActions() {
   const stage = useStageStore()
   const board = useBoardStore()
   const { measureSelected } = useMeasure()
-  const show = (tab: 'checks' | 'probes' | 'facts') => () => {
+  const show = (tab: 'checks' | 'probes' | 'facts' | 'report') => () => {
     panels.proof = tab
     stage.go('prove')
   }
@@ -28,6 +28,7 @@ export function useProofActions() {
     action('checks', 'Show the checks', 'P C', show('checks')),
     action('probes', 'Show the probes', 'P P', show('probes')),
     action('facts', 'Show the facts', 'P F', show('facts')),
+    action('report', 'Show the report', 'P R', show('report')),
     action('marker-a', 'Marker A at the playhead', undefined, () => board.mark('a')),
     action('marker-b', 'Marker B at the playhead', undefined, () => board.mark('b')),
   ])

@@ -6,11 +6,12 @@ import { Equals, IsOptional } from 'class-validator'
 import { Chart, Check, ReferenceCurve } from './checks'
 import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
-import { NestedList } from '../rules/nested'
+import { Nested, NestedList } from '../rules/nested'
 import { Body, Datum, Group, Part, Path } from './parts'
 import { NamedPose } from './poses'
 import { Probe } from './probes'
 import { relationClasses } from './relations'
+import { Report } from './report'
 import type { AnyRelation } from './relations'
 import { IsName } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
@@ -43,4 +44,5 @@ export class MechanismDocument {
   @IsOptional() @NestedList(() => ReferenceCurve, 100) @NoMotion() references?: ReferenceCurve[]
   @IsOptional() @NestedList(() => Check, 1000) @NoMotion() checks?: Check[]
   @IsOptional() @NestedList(() => Chart, 100) @NoMotion() charts?: Chart[]
+  @IsOptional() @Nested(() => Report, { alone: true }) @NoMotion() report?: Report
 }

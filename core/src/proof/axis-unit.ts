@@ -1,6 +1,9 @@
 /** Units in which curves are drawn: one for each axis, chosen from those of its dimension. */
-import { derivativeOf, dimensions, siUnit, sizeOfUnit, unitSymbol } from '@ligamen/core'
-import type { ChartCurve, Dimension } from '@ligamen/core'
+import type { ChartCurve } from '../document/format/checks'
+import { derivativeOf, dimensions, siUnit } from '../units/dimension'
+import type { Dimension } from '../units/dimension'
+import { unitSymbol } from '../units/format'
+import { sizeOfUnit } from '../units/quantity'
 
 const CHOICES: Partial<Record<Dimension, readonly string[]>> = {
   length: ['mm', 'm', 'um', 'in'],

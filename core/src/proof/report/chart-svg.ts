@@ -1,5 +1,5 @@
 /** A chart as an SVG picture: axes, ticks and curves, for reports and slides. */
-import type { Point } from './points'
+import type { Point } from '../points'
 
 export interface DrawnChart {
   readonly title: string
@@ -18,6 +18,9 @@ export interface DrawnChart {
 const WIDTH = 900
 const HEIGHT = 320
 const BOX = { left: 64, right: 64, top: 44, bottom: 40 }
+/** Names in a row below the drawing, and the most letters of one. */
+const A_ROW = 3
+const NAME = 44
 const COLOURS = ['#7b3f76', '#8a5a12', '#2f7548', '#2e6f95', '#6b4a33', '#5a6470']
 const INK = '#1d2930'
 const LINE = '#dcd7cb'
@@ -58,11 +61,17 @@ export function chartSvg({ title, x, range, labels, curves }: DrawnChart): strin
     return `<path d="${d}" fill="none" stroke="${COLOURS[k % COLOURS.length]!}" stroke-width="1.6"/>`
   })
   const names = curves.map(({ name }, k) =>
-    text(name, [BOX.left + 8, BOX.top + 16 + 16 * k], 'start', COLOURS[k % COLOURS.length]),
+    text(
+      name.length > NAME ? `${name.slice(0, NAME - 1)}…` : name,
+      [BOX.left + (k % A_ROW) * ((WIDTH - 2 * BOX.left) / A_ROW), HEIGHT + 8 + 16 * Math.floor(k / A_ROW)],
+      'start',
+      COLOURS[k % COLOURS.length],
+    ),
   )
+  const height = HEIGHT + 16 * Math.ceil(curves.length / A_ROW)
   return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" font-family="Inter, sans-serif" font-size="12">`,
-    `<rect width="${WIDTH}" height="${HEIGHT}" fill="#fffdf9"/>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${height}" font-family="Inter, sans-serif" font-size="12">`,
+    `<rect width="${WIDTH}" height="${height}" fill="#fffdf9"/>`,
     `<text x="${BOX.left}" y="20" font-weight="600" font-size="14" fill="${INK}">${escaped(title)}</text>`,
     ...vertical,
     ...horizontal,

@@ -1,5 +1,5 @@
 /** Curves as points to draw: as few as the width needs, without losing an extreme. */
-import type { ProbeEvent, Take } from '@ligamen/core'
+import type { ProbeEvent, Take } from '../motion/take'
 
 export interface Point {
   x: number
@@ -24,7 +24,7 @@ export function columnOf(take: Take, probe: string, derivative = 0): Column | nu
 }
 
 export const valueAt = ({ values, stride, first }: Column, frame: number): number =>
-  values[first + frame * stride]!
+  values[first + frame * stride]
 
 /**
  * Points of a stretch of time for a drawing of so many columns of pixels: the first, least, greatest and last value of each;
@@ -59,11 +59,11 @@ export function pointsOver(
 function extremesIn({ values, stride, first }: Column, a: number, b: number): number[] {
   let [low, high, gap] = [-1, -1, -1]
   for (let frame = a, at = first + a * stride; frame <= b; frame++, at += stride) {
-    const value = values[at]!
+    const value = values[at]
     if (Number.isNaN(value)) gap = gap < 0 ? frame : gap
     else {
-      if (low < 0 || value < values[first + low * stride]!) low = frame
-      if (high < 0 || value > values[first + high * stride]!) high = frame
+      if (low < 0 || value < values[first + low * stride]) low = frame
+      if (high < 0 || value > values[first + high * stride]) high = frame
     }
   }
   return [...new Set([a, low, high, gap, b])].filter((frame) => frame >= 0).sort((p, q) => p - q)

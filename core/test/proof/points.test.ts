@@ -1,7 +1,7 @@
 /** Thinned curves keep every extreme, and leave gaps where there is no value. */
 import { describe, expect, it } from 'vitest'
-import { pointsOver, pointsOverOther } from './points'
-import type { Column } from './points'
+import { pointsOver, pointsOverOther } from '../../src/proof/points'
+import type { Column } from '../../src/proof/points'
 
 const column = (values: readonly number[], interval = 0.01): Column => ({
   values: Float64Array.from(values),
@@ -30,13 +30,13 @@ describe('pointsOver', () => {
     expect(points.length).toBeLessThanOrEqual(1200)
     expect(Math.max(...points.map(({ y }) => y))).toBe(7)
     expect(Math.min(...points.map(({ y }) => y))).toBe(-9)
-    expect(points.every(({ x }, k) => k === 0 || x > points[k - 1]!.x)).toBe(true)
+    expect(points.every(({ x }, k) => k === 0 || x > points[k - 1].x)).toBe(true)
   })
 
   it('draws a stretch with a frame beyond either end', () => {
     const points = pointsOver(column(noise(1000)), [2.005, 3.005], 1000, 1)
-    expect(points[0]!.x).toBeCloseTo(2, 12)
-    expect(points.at(-1)!.x).toBeCloseTo(3.01, 12)
+    expect(points[0].x).toBeCloseTo(2, 12)
+    expect(points[points.length - 1].x).toBeCloseTo(3.01, 12)
   })
 
   it('keeps a gap', () => {
@@ -50,5 +50,5 @@ it('one column over another ends where the motion ends', () => {
   const x = column(Array.from({ length: 10_001 }, (_, k) => k))
   const points = pointsOverOther(x, column(noise(10_001)), [1, 1], 100)
   expect(points.length).toBeLessThan(110)
-  expect(points.at(-1)!.x).toBe(10_000)
+  expect(points[points.length - 1].x).toBe(10_000)
 })

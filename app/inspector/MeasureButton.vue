@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** Makes a probe of what is selected; nothing for what cannot be measured. */
+import { useSelectionStore } from '~/model/screen/selection'
+import { useMeasure } from '~/prove/probes/useMeasure'
+
+const selection = useSelectionStore()
+const { measureSelected } = useMeasure()
+const isMeasured = computed(() => {
+  const kind = selection.selected?.kind
+  return kind === 'joint' || kind === 'mate' || kind === 'datum' || kind === 'body'
+})
+</script>
+
+<template>
+  <v-btn v-if="isMeasured" @click="measureSelected">Measure</v-btn>
+</template>

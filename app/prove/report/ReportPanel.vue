@@ -1,0 +1,186 @@
+<script setup lang="ts">
+/** What the report says: title, author, sections with a sentence of one's own, pictures; and the page that is written. */
+import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline } from '@mdi/js'
+import { REPORT_SECTIONS, reasons, slug } from '@ligamen/core'
+import type { Report, ReportSection } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
+import IconButton from '~/fields/IconButton.vue'
+import TextCommit from '~/fields/TextCommit.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { saveFile } from '~/model/save-file'
+import { useReportStore } from './report'
+
+const props = defineProps<{ project: string; picture: () => Promise<Blob | null> }>()
+const mechanism = useMechanismStore()
+const store = useReportStore()
+const fault = ref('')
+
+type Kind = ReportSection['kind']
+const WORDS: Readonly<Record<Kind, string>> = {
+  assumptions: 'What is assumed',
+  pictures: 'Pictures',
+  checks: 'Checks',
+  charts: 'Charts',
+  facts: 'What the motion shows',
+  scenario: 'Scenario',
+  mobility: 'Mobility',
+  joints: 'Joints and relations',
+  bodies: 'Bodies',
+}
+const report = computed<Report>(() => mechanism.document?.report ?? {})
+const sections = computed<readonly ReportSection[]>(
+  () => report.value.sections ?? REPORT_SECTIONS.map((kind) => ({ kind })),
+)
+const left = computed(() =>
+  REPORT_SECTIONS.filter((kind) => !sections.value.some((one) => one.kind === kind)),
+)
+
+const alter = (words: string, change: (report: Report) => void) =>
+  mechanism.edit(`Report: ${words}`, (draft) => {
+    draft.report ??= {}
+    change(draft.report)
+  })
+const setText = (field: 'title' | 'author') => (text: string) =>
+  alter(field, (own) => {
+    if (text === '') Reflect.deleteProperty(own, field)
+    else own[field] = text
+  })
+async function setSections(words: string, next: readonly ReportSection[]) {
+  fault.value = reasons(await alter(words, (own) => (own.sections = next.map((one) => ({ ...one })))))
+}
+const setNote = (k: number) => (note: string) =>
+  alter('a sentence', (own) => {
+    own.sections = sections.value.map((one, i) => ({ kind: one.kind, ...noteOf(i === k ? note : one.note) }))
+  })
+const noteOf = (note?: string) => (note ? { note } : {})
+function move(k: number, by: number) {
+  const next = [...sections.value]
+  const [own] = next.splice(k, 1)
+  next.splice(k + by, 0, own!)
+  void setSections('order', next)
+}
+const drop = (k: number) =>
+  setSections(
+    'leave out',
+    sections.value.filter((_, i) => i !== k),
+  )
+const add = (kind: Kind) => setSections('add', [...sections.value, { kind }])
+
+async function take() {
+  const blob = await props.picture()
+  if (!blob) return
+  const reader = new FileReader()
+  reader.onload = () => store.takePicture(String(reader.result))
+  reader.readAsDataURL(blob)
+}
+/** With a picture of the model as it is now where none was taken. */
+async function write() {
+  fault.value = ''
+  if (store.pictures.length === 0) await take()
+  await nextTick()
+  const page = store.page(props.project)
+  if (page === null) fault.value = 'There is no motion to report yet; solve the scenario.'
+  else saveFile(`${slug(mechanism.document!.name)}-report.html`, new TextEncoder().encode(page))
+}
+</script>
+
+<template>
+  <div class="report">
+    <v-btn class="write" color="primary" variant="flat" @click="write">Write the report (HTML)</v-btn>
+    <p class="muted">One page that opens without this program; print it from the browser for PDF.</p>
+    <FaultLine inset :text="fault" />
+    <TextCommit label="Title" :value="report.title ?? ''" :commit="setText('title')" />
+    <TextCommit label="Author" :value="report.author ?? ''" :commit="setText('author')" />
+    <h3 class="heading">Pictures</h3>
+    <div class="pictures">
+      <figure v-for="({ title, url }, k) in store.pictures" :key="k">
+        <img :src="url" :alt="title" />
+        <figcaption class="muted">{{ title }}</figcaption>
+        <IconButton
+          :icon="mdiDeleteOutline"
+          size="x-small"
+          :name="`Delete picture ${k + 1}`"
+          @click="store.dropPicture(k)"
+        />
+      </figure>
+      <v-btn @click="take">Take a picture as it is now</v-btn>
+    </div>
+    <h3 class="heading">Sections</h3>
+    <div v-for="(section, k) in sections" :key="section.kind" role="group" :aria-label="WORDS[section.kind]">
+      <div class="section">
+        <strong>{{ WORDS[section.kind] }}</strong>
+        <IconButton
+          :icon="mdiArrowUp"
+          size="x-small"
+          :name="`${WORDS[section.kind]} before`"
+          :disabled="k === 0"
+          @click="move(k, -1)"
+        />
+        <IconButton
+          :icon="mdiArrowDown"
+          size="x-small"
+          :name="`${WORDS[section.kind]} after`"
+          :disabled="k === sections.length - 1"
+          @click="move(k, 1)"
+        />
+        <IconButton
+          :icon="mdiDeleteOutline"
+          size="x-small"
+          :name="`Leave out ${WORDS[section.kind]}`"
+          @click="drop(k)"
+        />
+      </div>
+      <TextCommit label="A sentence of your own" :value="section.note ?? ''" :commit="setNote(k)" />
+    </div>
+    <div v-if="left.length > 0" class="left">
+      <v-btn v-for="kind in left" :key="kind" size="small" @click="add(kind)">Add {{ WORDS[kind] }}</v-btn>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.report {
+  min-height: 0;
+  padding-bottom: 12px;
+  overflow-y: auto;
+}
+
+.write {
+  margin: 10px 14px 4px;
+}
+
+p {
+  margin: 0 14px 6px;
+  font-size: 12px;
+}
+
+.section {
+  display: flex;
+  gap: 2px;
+  align-items: center;
+  padding: 4px 14px 0;
+}
+
+.section strong {
+  flex: 1;
+  font-weight: 600;
+}
+
+.pictures,
+.left {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 4px 14px;
+}
+
+figure {
+  width: 100%;
+  margin: 0;
+}
+
+img {
+  display: block;
+  width: 100%;
+}
+</style>
