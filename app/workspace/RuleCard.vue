@@ -4,9 +4,35 @@ import { mdiClose } from '@mdi/js'
 import IconButton from '~/fields/IconButton.vue'
 import PickField from '~/fields/PickField.vue'
 import { isForMenu } from '~/fields/menus'
+import FaultLine from '~/fields/FaultLine.vue'
+import { addProbe, reasons } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePanelsStore } from '~/model/screen/panels'
+import { useSelectionStore } from '~/model/screen/selection'
+import { useStageStore } from '~/model/screen/stage'
 import { useRuleStore } from '~/view/rule'
 
 const rule = useRuleStore()
+const mechanism = useMechanismStore()
+const fault = ref('')
+
+/** What is measured now is measured over the whole motion. */
+async function keep(kind: 'distance' | 'angle') {
+  const { first, second } = rule
+  if (!first || !second) return
+  const words = `${first.words} to ${second.words}`
+  const name = (kind === 'angle' ? `Angle of ${words}` : words).slice(0, 110)
+  let id = ''
+  const refused = await mechanism.edit(`Measure ${name}`, (draft) => {
+    id = addProbe(draft, { kind, name, datum: first.pick, from: second.pick })
+  })
+  fault.value = reasons(refused)
+  if (refused.length > 0) return
+  rule.end()
+  usePanelsStore().proof = 'probes'
+  useStageStore().go('prove')
+  useSelectionStore().select('probe', id)
+}
 </script>
 
 <template>
@@ -35,6 +61,11 @@ const rule = useRuleStore()
         <dd class="tabular">{{ value }}</dd>
       </template>
     </dl>
+    <template v-if="rule.first && rule.second">
+      <v-btn @click="keep('distance')">Keep the distance as a probe</v-btn>
+      <v-btn @click="keep('angle')">Keep the angle as a probe</v-btn>
+    </template>
+    <FaultLine :text="fault" />
     <v-btn v-if="rule.first || rule.second" @click="rule.start">Measure something else</v-btn>
   </section>
 </template>
