@@ -41,8 +41,14 @@ const TABS = [
   padding: 0 4px;
 }
 
+.proof :deep(.tabs) {
+  min-width: 0;
+  overflow-x: auto;
+}
+
 .proof :deep(.tabs button) {
-  padding: 0 7px;
+  padding: 0 6px;
+  font-size: 12px;
 }
 
 .proof :deep(.body) {

@@ -3,10 +3,13 @@ import { bySeverity, evaluateChecks, Signal, siOr } from '@ligamen/core'
 import type { CheckResult, Derivative } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
+import { useSelectionStore } from '~/model/screen/selection'
 
 export const useProofStore = defineStore('proof', () => {
   const mechanism = useMechanismStore()
   const run = useRunStore()
+  const selection = useSelectionStore()
+  const probes = computed(() => mechanism.document?.probes ?? [])
 
   /** In the order of the document; none while there is no whole take of the scenario. */
   const results = computed<readonly CheckResult[]>(() => {
@@ -34,7 +37,13 @@ export const useProofStore = defineStore('proof', () => {
     /** The curve of a probe in the take that is shown. */
     signalOf: (probe: string, derivative: Derivative = 0) =>
       run.take && run.take.frames > 0 ? Signal.of(run.take, probe, derivative) : null,
-    probes: computed(() => mechanism.document?.probes ?? []),
+    probes,
+    /** The probe that is selected, else the first; undefined where there is none. */
+    chosen: computed(() => {
+      const { selected } = selection
+      const own = probes.value.find(({ id }) => selected?.kind === 'probe' && id === selected.id)
+      return own ?? probes.value[0]
+    }),
     checks: computed(() => mechanism.document?.checks ?? []),
   }
 })

@@ -43,6 +43,7 @@ function open() {
 <style scoped>
 .chip {
   display: inline-flex;
+  flex: none;
   gap: 6px;
   align-items: center;
   padding: 4px 10px;

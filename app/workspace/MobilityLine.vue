@@ -27,7 +27,7 @@ const panels = usePanelsStore()
       :aria-pressed="panels.mobility"
       @click="panels.mobility = !panels.mobility"
     >
-      {{ run.report.words.redundancies }}
+      <span>{{ run.report.words.redundancies }}</span>
     </button>
   </template>
 </template>
@@ -35,8 +35,10 @@ const panels = usePanelsStore()
 <style scoped>
 .chip {
   display: inline-flex;
+  flex: 0 1 auto;
   gap: 6px;
   align-items: center;
+  min-width: 0;
   padding: 4px 10px;
   font-size: 12px;
   font-weight: 500;
@@ -44,6 +46,15 @@ const panels = usePanelsStore()
   white-space: nowrap;
   background: rgb(var(--v-theme-primary-soft));
   border-radius: 14px;
+}
+
+.chip {
+  overflow: hidden;
+}
+
+.chip > span {
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 
 .attention {

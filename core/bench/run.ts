@@ -17,6 +17,7 @@ import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
 import { rivalChain, rivalFourBar, rivalLadder } from './mujoco'
 import type { Rival } from './mujoco'
+import { checksBesideSolve, zoomOfManyCharts } from './proof'
 import { median, timesAsLong, warmMedian } from './timing'
 
 interface Figure {
@@ -221,6 +222,8 @@ async function main(out: string | undefined): Promise<void> {
   ratio('ladder of 1000: full diagnosis [s]', figure('ladder of 1000: diagnosis') / 1000, 3)
   ratio('drag step on 100 bodies with 10 loops [ms]', drag, 4)
   ratio('heap growth over 100,000 four-bar frames [MB]', garbage() / 2 ** 20, 1)
+  ratio('checks of the demo over its solve', checksBesideSolve('demo/files/seed-line.json'), 0.05)
+  ratio('points of 20 charts of 100,000 frames for a zoom [ms]', zoomOfManyCharts() / 1000, 50)
   if (out) writeFileSync(out, JSON.stringify(figures, null, 2))
 }
 

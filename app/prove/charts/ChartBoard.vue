@@ -6,7 +6,7 @@ import FaultLine from '~/fields/FaultLine.vue'
 import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
-import { useSelectionStore } from '~/model/screen/selection'
+import { useProofStore } from '../proof'
 import { useProbeMakerStore } from '../probes/probe-maker'
 import { useBoardStore } from './board'
 import ChartRow from './ChartRow.vue'
@@ -14,7 +14,7 @@ import { useChartEdits } from './useChartEdits'
 
 const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
-const selection = useSelectionStore()
+const proof = useProofStore()
 const board = useBoardStore()
 const edits = useChartEdits()
 const { fault } = edits
@@ -24,11 +24,9 @@ const detailed = ref(false)
 const charts = computed(() => mechanism.document?.charts ?? [])
 const overTime = computed(() => charts.value.filter(({ over }) => over === undefined))
 const overOther = computed(() => charts.value.filter(({ over }) => over !== undefined))
-const probes = computed(() => mechanism.document?.probes ?? [])
 
 function add() {
-  const { selected } = selection
-  const probe = selected?.kind === 'probe' ? selected.id : probes.value[0]?.id
+  const probe = proof.chosen?.id
   if (probe === undefined) maker.start()
   else void edits.add([{ probe }])
 }

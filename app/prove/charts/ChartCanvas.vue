@@ -6,7 +6,7 @@
 import { sideOf, valueAt } from '@ligamen/core'
 import { Chart as Drawing, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import type { ChartDataset, ChartOptions, Plugin } from 'chart.js'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useElementVisibility } from '@vueuse/core'
 import { useTheme } from 'vuetify'
 import type { Chart } from '@ligamen/core'
 import { usePlaybackStore } from '~/model/pose/playback'
@@ -24,6 +24,8 @@ const { series, units, along, overlays, limits, pointsOf, eventsOf } = useSeries
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width } = useElementSize(frame)
+/** What is out of sight is drawn when it comes into sight. */
+const isSeen = useElementVisibility(frame)
 let drawing: Drawing<'line'> | null = null
 /** Where the axes are, in pixels of the frame. */
 const area = shallowRef({ left: 0, right: 1, top: 0, bottom: 1 })
@@ -134,7 +136,7 @@ const options = computed((): ChartOptions<'line'> => {
 })
 
 function draw() {
-  if (!canvas.value) return
+  if (!canvas.value || (drawing && !isSeen.value)) return
   if (!drawing) {
     drawing = new Drawing(canvas.value, {
       type: 'line',
@@ -150,7 +152,7 @@ function draw() {
   const { left, right, top, bottom } = drawing.chartArea
   area.value = { left, right, top, bottom }
 }
-watch([datasets, options, limits], draw, { flush: 'post' })
+watch([() => (isSeen.value ? datasets.value : null), options, limits, isSeen], draw, { flush: 'post' })
 onMounted(draw)
 watch(width, () => void nextTick(draw))
 onBeforeUnmount(() => drawing?.destroy())

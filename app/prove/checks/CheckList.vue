@@ -21,8 +21,7 @@ const fault = ref('')
 const known = computed<Known | null>(() => {
   const { document, scenario } = mechanism
   if (!document) return null
-  const { selected } = selection
-  const probe = selected?.kind === 'probe' ? selected.id : document.probes[0]?.id
+  const probe = proof.chosen?.id
   const length = formatQuantity(siOr(scenario?.length ?? 0, 'time'), 's', 2)
   const signal = probe === undefined ? null : proof.signalOf(probe)
   return { document, report: run.report, probe, signal, length }

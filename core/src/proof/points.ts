@@ -27,8 +27,8 @@ export const valueAt = ({ values, stride, first }: Column, frame: number): numbe
   values[first + frame * stride]
 
 /**
- * Points of a stretch of time for a drawing of so many columns of pixels: the first, least, greatest and last value of each;
- * all of them where that is no more. What is not a number leaves a gap.
+ * Points of a stretch of time for a drawing of so many columns of pixels: all frames where there is room, else the least and the
+ * greatest of at most two blocks a pixel. What is not a number leaves a gap.
  * @param factor SI units in one of the unit that is drawn
  */
 export function pointsOver(
@@ -47,16 +47,24 @@ export function pointsOver(
     for (let frame = start; frame <= end; frame++) put(frame)
     return points
   }
-  for (let pixel = 0; pixel < pixels; pixel++) {
-    const a = start + Math.floor((pixel * count) / pixels)
-    const b = start + Math.floor(((pixel + 1) * count) / pixels) - 1
-    for (const frame of extremesIn(column, a, b)) put(frame)
+  const level = Math.floor(Math.log2(count / pixels))
+  const size = 2 ** level
+  const { low, high, gap } = pyramidOf(column).level(level)
+  const within = (frame: number) => frame > start && frame < end
+  put(start)
+  for (let block = Math.floor(start / size); block <= Math.floor(end / size); block++) {
+    const isCut = block * size < start || (block + 1) * size - 1 > end
+    const found = isCut
+      ? extremesIn(column, Math.max(start, block * size), Math.min(end, (block + 1) * size - 1))
+      : [low[block], high[block], gap[block]]
+    for (const frame of found.sort((p, q) => p - q)) if (within(frame)) put(frame)
   }
-  return points
+  put(end)
+  return points.filter((point, k) => k === 0 || point.x > points[k - 1].x)
 }
 
-/** First, least, greatest and last frame from a to b and the first without a value, each once and in order. */
-function extremesIn({ values, stride, first }: Column, a: number, b: number): number[] {
+/** Frames of the least and the greatest value from a to b and the first without one; -1 for none. */
+function extremesIn({ values, stride, first }: Column, a: number, b: number): [number, number, number] {
   let [low, high, gap] = [-1, -1, -1]
   for (let frame = a, at = first + a * stride; frame <= b; frame++, at += stride) {
     const value = values[at]
@@ -66,7 +74,59 @@ function extremesIn({ values, stride, first }: Column, a: number, b: number): nu
       if (high < 0 || value > values[first + high * stride]) high = frame
     }
   }
-  return [...new Set([a, low, high, gap, b])].filter((frame) => frame >= 0).sort((p, q) => p - q)
+  return [low, high, gap]
+}
+
+interface Level {
+  /** By block: frames of the least and the greatest value and the first without one; -1 for none. */
+  readonly low: Int32Array
+  readonly high: Int32Array
+  readonly gap: Int32Array
+}
+
+/** Extremes of blocks of 1, 2, 4, ... frames, made once, so that a long curve is thinned without looking at all of it. */
+class Pyramid {
+  private readonly levels: Level[]
+
+  constructor(private readonly column: Column) {
+    const { frames } = column
+    const own = Int32Array.from({ length: frames }, (_, k) => k)
+    const isGap = (frame: number) => Number.isNaN(valueAt(column, frame))
+    const known = own.map((frame) => (isGap(frame) ? -1 : frame))
+    this.levels = [{ low: known, high: known, gap: own.map((frame) => (isGap(frame) ? frame : -1)) }]
+  }
+
+  level(k: number): Level {
+    const { levels } = this
+    while (levels.length <= k) levels.push(this.above(levels[levels.length - 1]))
+    return levels[k]
+  }
+
+  private above({ low, high, gap }: Level): Level {
+    const { column } = this
+    const pick = (list: Int32Array, better: (a: number, b: number) => boolean) =>
+      Int32Array.from({ length: Math.ceil(list.length / 2) }, (_, k) => {
+        const [a, b] = [list[2 * k], 2 * k + 1 < list.length ? list[2 * k + 1] : -1]
+        if (a < 0 || b < 0) return Math.max(a, b)
+        return better(valueAt(column, b), valueAt(column, a)) ? b : a
+      })
+    return {
+      low: pick(low, (b, a) => b < a),
+      high: pick(high, (b, a) => b > a),
+      gap: pick(gap, () => false),
+    }
+  }
+}
+
+const pyramids = new WeakMap<Float64Array, Map<number, Pyramid>>()
+
+function pyramidOf(column: Column): Pyramid {
+  const { values, first } = column
+  const mine = pyramids.get(values) ?? new Map<number, Pyramid>()
+  pyramids.set(values, mine)
+  const known = mine.get(first) ?? new Pyramid(column)
+  mine.set(first, known)
+  return known
 }
 
 /** Points of one column over another one; where there are very many, evenly thinned. */

@@ -57,5 +57,5 @@ function verdict(results: ReturnType<typeof evaluateChecks>): string {
     [of('muted'), 'muted'],
   ] as const
   const said = parts.flatMap(([n, word]) => (n > 0 ? `${n} ${word}` : []))
-  return `Of ${results.length} checks: ${said.join(', ')}.`
+  return `Of ${results.length} ${results.length === 1 ? 'check' : 'checks'}: ${said.join(', ')}.`
 }
