@@ -40,16 +40,13 @@ const panels = usePanelsStore()
   align-items: center;
   min-width: 0;
   padding: 4px 10px;
+  overflow: hidden;
   font-size: 12px;
   font-weight: 500;
   color: rgb(var(--v-theme-on-primary-soft));
   white-space: nowrap;
   background: rgb(var(--v-theme-primary-soft));
   border-radius: 14px;
-}
-
-.chip {
-  overflow: hidden;
 }
 
 .chip > span {

@@ -50,9 +50,7 @@ function go() {
     return
   }
   fault.value = ''
-  playback.pause()
-  playback.seek(read.value)
-  playback.pause()
+  playback.goTo(read.value)
   typed.value = seconds(playback.shown, 3)
 }
 

@@ -51,11 +51,7 @@ const setScenario = (id: string) =>
       else check.scenario = id
     }),
   )
-const go = (time: number) => {
-  playback.pause()
-  playback.seek(time)
-  playback.pause()
-}
+const go = playback.goTo
 </script>
 
 <template>

@@ -108,11 +108,7 @@ function show(id: string) {
   const chart = mechanism.document?.charts?.find((one) => one.id === id)
   void (chart ? charts.addCurve(chart, props.probe.id) : charts.add([{ probe: props.probe.id }]))
 }
-const go = (time: number) => {
-  playback.pause()
-  playback.seek(time)
-  playback.pause()
-}
+const go = playback.goTo
 const of = computed(() => {
   const { joint, against, mate, body, datum, from, spring } = props.probe
   return [joint, against, mate, body, datum, from, spring].flatMap((id) =>

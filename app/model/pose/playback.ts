@@ -66,6 +66,12 @@ export const usePlaybackStore = defineStore('playback', () => {
     interval,
     seek,
     pause,
+    /** Stops on the frame nearest to a time. */
+    goTo: (to: number) => {
+      pause()
+      seek(to)
+      pause()
+    },
     step: (frames: number) => {
       pause()
       seek((frame.value + frames) * interval.value)

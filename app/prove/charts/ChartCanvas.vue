@@ -197,10 +197,7 @@ function timeAt(event: MouseEvent): number | null {
 }
 function seek(event: MouseEvent) {
   const time = timeAt(event)
-  if (time === null) return
-  playback.pause()
-  playback.seek(time)
-  playback.pause()
+  if (time !== null) playback.goTo(time)
 }
 function wheel(event: WheelEvent) {
   const time = timeAt(event)

@@ -32,10 +32,7 @@ const groups = computed(() => {
 })
 function go({ time, joint }: Fact) {
   if (joint !== null) selection.select('joint', joint)
-  if (time === null) return
-  playback.pause()
-  playback.seek(time)
-  playback.pause()
+  if (time !== null) playback.goTo(time)
 }
 </script>
 
