@@ -185,4 +185,8 @@ ul {
 .not-met {
   color: rgb(var(--v-theme-error));
 }
+
+.row[aria-pressed='true'] .margin {
+  color: rgb(var(--v-theme-on-selected-soft));
+}
 </style>

@@ -69,15 +69,21 @@ const add = (kind: Kind) => setSections('add', [...sections.value, { kind }])
 async function take() {
   const blob = await props.picture()
   if (!blob) return
-  const reader = new FileReader()
-  reader.onload = () => store.takePicture(String(reader.result))
-  reader.readAsDataURL(blob)
+  store.takePicture(await addressOf(blob))
 }
+
+/** The picture itself as an address. */
+const addressOf = (blob: Blob) =>
+  new Promise<string>((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result))
+    reader.readAsDataURL(blob)
+  })
+
 /** With a picture of the model as it is now where none was taken. */
 async function write() {
   fault.value = ''
   if (store.pictures.length === 0) await take()
-  await nextTick()
   const page = store.page(props.project)
   if (page === null) fault.value = 'There is no motion to report yet; solve the scenario.'
   else saveFile(`${slug(mechanism.document!.name)}-report.html`, new TextEncoder().encode(page))
