@@ -14,6 +14,9 @@ import { PARALLEL, SAME_LENGTH } from '../tolerances'
 import { secondsOf } from './fact'
 import type { Fact } from './fact'
 
+/** Frames at which the transmission angle is looked at. */
+const MOST_FRAMES = 5000
+
 /** Where datums are on their bodies. */
 export type DatumFrames = ReadonlyMap<string, { readonly body: string; readonly frame: Frame }>
 
@@ -46,26 +49,28 @@ function loopsOf(evidence: Evidence, datums: DatumFrames): Loop[] {
     ])
       joined.set(from, [...(joined.get(from) ?? []), { body: to, hinge }])
   const found = new Map<string, Loop>()
+  const order = new Map(document.bodies.map(({ id }, k) => [id, k]))
+  /** The frame, or else the first body of the document, begins a loop. */
+  const begins = (bodies: readonly string[]) =>
+    bodies.includes(grounded[0])
+      ? bodies[0] === grounded[0]
+      : bodies.every((id) => order.get(bodies[0])! <= order.get(id)!)
   for (const [a, first] of joined)
     for (const { body: b, hinge: ab } of first)
-      for (const { body: c, hinge: bc } of joined.get(b)!)
-        for (const { body: d, hinge: cd } of joined.get(c)!)
+      for (const { body: c, hinge: bc } of joined.get(b)!) {
+        if (b === a || c === a || c === b) continue
+        for (const { body: d, hinge: cd } of joined.get(c)!) {
+          const bodies = [a, b, c, d]
+          if (d === a || d === b || d === c || !begins(bodies)) continue
           for (const { body: back, hinge: da } of joined.get(d)!) {
-            const loop = { bodies: [a, b, c, d], hinges: [ab, bc, cd, da] }
-            if (back !== a || new Set(loop.bodies).size < 4 || new Set(loop.hinges).size < 4) continue
-            const key = loop.hinges
-              .map(({ id }) => id)
-              .sort()
-              .join()
-            // the frame first, or else the first body of the document
-            const order = document.bodies.findIndex(({ id }) => id === a)
-            const isFrame = loop.bodies.every(
-              (id) => order <= document.bodies.findIndex((body) => body.id === id),
-            )
-            const isFixed = grounded.length > 0 && loop.bodies.includes(grounded[0])
-            if (isFixed ? a !== grounded[0] : !isFrame) continue
+            if (back !== a) continue
+            const loop = { bodies, hinges: [ab, bc, cd, da] }
+            const ids = loop.hinges.map(({ id }) => id)
+            const key = ids.sort().join()
             if (!found.has(key) && areParallel(take, datums, loop)) found.set(key, loop)
           }
+        }
+      }
   return [...found.values()]
 }
 
@@ -108,7 +113,8 @@ function factOf(evidence: Evidence, datums: DatumFrames, { bodies, hinges }: Loo
     { angle: Infinity, time: 0 },
     { angle: -Infinity, time: 0 },
   ]
-  for (let f = 0; f < take.frames; f++) {
+  const step = Math.ceil(take.frames / MOST_FRAMES)
+  for (let f = 0; f < take.frames; f += step) {
     const pins = f === 0 ? start : across(f)
     const [a, b] = [subtract(pins[beside], pins[pin]), subtract(pins[base], pins[pin])]
     const angle = Math.atan2(norm(cross(a, b)), Math.abs(dot(a, b)))
@@ -117,7 +123,7 @@ function factOf(evidence: Evidence, datums: DatumFrames, { bodies, hinges }: Loo
   }
   const names = bodies.map((id) => document.bodies.find((body) => body.id === id)!.name)
   const degrees = (angle: number) => formatQuantity(angle, 'deg', 1)
-  const sentence = `${names[0]}, ${names[1]}, ${names[2]} and ${names[3]} are a four-bar: ${grashof(lengths)}; the transmission angle between ${names[2]} and ${names[output]} is ${degrees(least.angle)} at ${secondsOf(least.time)}, at most ${degrees(greatest.angle)} (frame by frame).`
+  const sentence = `${names[0]}, ${names[1]}, ${names[2]} and ${names[3]} are a four-bar: ${grashof(lengths)}; the transmission angle between ${names[2]} and ${names[output]} is ${degrees(least.angle)} at ${secondsOf(least.time)}, at most ${degrees(greatest.angle)} (${step === 1 ? 'frame by frame' : `every ${step} frames`}).`
   return { kind: 'four-bar', sentence, time: least.time, joint: hinges[input === 1 ? 0 : 3].id }
 }
 
