@@ -35,6 +35,7 @@ async function fill(page: Page, label: string, value: string) {
 
 test('a joint is measured in two clicks, drawn, checked, and mended until the check is met', async ({
   page,
+  browser,
 }) => {
   await openFresh(page)
   await measureRocker(page)
