@@ -95,7 +95,9 @@ header {
 }
 
 .where {
-  min-width: 0;
+  /* gives way before the mobility line does */
+  flex-shrink: 6;
+  min-width: 40px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

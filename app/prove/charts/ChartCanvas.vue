@@ -108,8 +108,8 @@ const options = computed((): ChartOptions<'line'> => {
     animation: false,
     responsive: true,
     maintainAspectRatio: false,
-    parsing: false,
-    // a curve over another probe goes back and forth
+    // what is not parsed is taken to be sorted; a curve over another probe goes back and forth
+    parsing: along.value ? { xAxisKey: 'x', yAxisKey: 'y' } : false,
     normalized: along.value === null,
     events: [],
     layout: { padding: { top: 6, right: right ? 0 : 12 } },
