@@ -16,6 +16,11 @@ export const useReportStore = defineStore('report', () => {
   /** Pictures that were taken for it, in order; they stay with the page, not with the mechanism. */
   const pictures = shallowRef<readonly Picture[]>([])
 
+  watch(
+    () => mechanism.document === null,
+    () => (pictures.value = []),
+  )
+
   function takePicture(url: string) {
     const title = `${mechanism.scenario?.name ?? ''} at ${playback.shown.toFixed(3)} s`
     pictures.value = [...pictures.value, { title, url }]
