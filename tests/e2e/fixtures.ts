@@ -96,6 +96,10 @@ export async function setCrank(page: Page, length: string): Promise<void> {
   await field.press('Enter')
 }
 
+/** An edit that is named by these words was accepted: from here on it must not be lost. */
+export const accepted = (page: Page, words: string) =>
+  expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute('title', new RegExp(words))
+
 /** Length of the crank that the server has. */
 export async function storedCrank(page: Page, id: string): Promise<string> {
   const { document } = await (await page.request.get(`/api/mechanisms/${id}`, { maxRetries: 2 })).json()

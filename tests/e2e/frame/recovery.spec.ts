@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import {
+  accepted,
   clash,
   expect,
   openFresh,
@@ -61,11 +62,7 @@ test('an edit is there after its page was killed 0, 60, 250 and 1000 ms later', 
     const field = await selectCrank(here)
     await field.fill(length)
     await field.press('Enter')
-    // accepted: from here on it must not be lost
-    await expect(here.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute(
-      'title',
-      new RegExp(length),
-    )
+    await accepted(here, length)
     await here.evaluate((time) => new Promise((resolve) => setTimeout(resolve, time)), delay)
     const next = await here.context().newPage()
     await here.close({ runBeforeUnload: false })
@@ -90,6 +87,7 @@ test('a save whose answer was lost is known again: no conflict with oneself, in 
   await setCrank(page, '33 mm')
   await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
   await setCrank(page, '34 mm')
+  await accepted(page, '34 mm')
   const next = await page.context().newPage()
   await page.close({ runBeforeUnload: false })
   await next.context().unroute(`**/api/mechanisms/${id}`)
@@ -151,6 +149,7 @@ test('mine is opened when the original is gone, worked on, and kept from there',
   await solved(next)
   await expect(next.getByRole('alert')).toContainText('There is no mechanism with the id')
   await setCrank(next, '36 mm')
+  await accepted(next, '36 mm')
   await next.getByRole('button', { name: 'Keep mine as a copy' }).first().click()
   await next.waitForURL((url) => !url.pathname.endsWith(id))
   await solved(next)
@@ -240,6 +239,7 @@ test('a server that is gone when the page is opened: mine is opened from here, a
   await solved(next)
   await expect(next.getByText('Server not reached; edits are kept here')).toBeVisible()
   await setCrank(next, '37 mm')
+  await accepted(next, '37 mm')
   await next.context().unroute('**/api/**')
   await saved(next)
   expect(await storedCrank(next, id)).toBe('37 mm')

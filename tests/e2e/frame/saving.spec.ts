@@ -1,6 +1,7 @@
 /** Nothing is lost: two tabs, a server that is gone, a page that dies. */
 import type { Page } from '@playwright/test'
 import {
+  accepted,
   clash,
   expect,
   openFresh,
@@ -60,7 +61,7 @@ test('while the server is gone edits are kept, and they are saved when it is bac
   await setCrank(page, '33 mm')
   await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
   await setCrank(page, '34 mm')
-  await solved(page)
+  await accepted(page, '34 mm')
   await context.setOffline(false)
   await saved(page)
   expect(await storedCrank(page, id)).toBe('34 mm')
