@@ -16,7 +16,7 @@ import {
 import type { Edge, Node } from '@vue-flow/core'
 import { useDebounceFn, useResizeObserver } from '@vueuse/core'
 import { useMapGraph } from '~/workspace/navigator/useMapGraph'
-import { layOut } from '~/workspace/navigator/map-layout'
+import { layOutInTime } from '~/workspace/navigator/map-layout'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useNavigatorStore } from '~/workspace/navigator/navigator'
 import { useRunStore } from '~/model/run/run'
@@ -80,6 +80,8 @@ watch(focus, (now) => (isLarge.value || !isWhole.value) && now.size > 0 && void 
 const isReady = computed(
   () => run.report !== null && (run.take !== null || run.problem !== null || mechanism.scenario === null),
 )
+let isGone = false
+onBeforeUnmount(() => (isGone = true))
 /** What came with the motion is painted. */
 const painted = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)))
 watch(
@@ -87,10 +89,13 @@ watch(
   async ([, ready]) => {
     if (!ready) return
     if (positions.value.size === 0) await painted()
-    positions.value = await layOut(
-      graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
-      links.value,
+    const laid = await layOutInTime(
+      () => graph.value.nodes.map(({ id, name }) => ({ id, width: widthOf(name), height: HEIGHT })),
+      () => links.value,
+      () => !isGone,
     )
+    if (!laid) return
+    positions.value = laid
     isEverything.value = false
     await nextTick()
     fit()

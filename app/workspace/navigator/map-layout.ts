@@ -15,14 +15,30 @@ export interface MapEdge {
 }
 
 let elk: InstanceType<typeof ELK> | null = null
+/** Rejects when the worker cannot be loaded, such as without a connection. */
+let broken: Promise<never> | null = null
 
-/** Positions (top left corners) by node id. @param edges from left to right */
-export async function layOut(
+function started(): InstanceType<typeof ELK> {
+  const workerFactory = () => {
+    const worker = new Worker(elkWorker)
+    broken = new Promise((_, reject) => {
+      worker.addEventListener('error', () => {
+        elk = null
+        reject(new Error('The layout of the link map cannot be loaded.'))
+      })
+    })
+    broken.catch(() => undefined)
+    return worker
+  }
+  return (elk ??= new ELK({ workerFactory }))
+}
+
+/** Positions (top left corners) by node id. Rejects when the layout cannot be loaded. @param edges from left to right */
+async function layOut(
   nodes: readonly MapNode[],
   edges: readonly MapEdge[],
 ): Promise<Map<string, { x: number; y: number }>> {
-  elk ??= new ELK({ workerFactory: () => new Worker(elkWorker) })
-  const laid = await elk.layout({
+  const laying = started().layout({
     id: 'map',
     layoutOptions: {
       'elk.algorithm': 'layered',
@@ -42,5 +58,23 @@ export async function layOut(
       targets: [target],
     })),
   })
+  const laid = await Promise.race([laying, broken!])
   return new Map((laid.children ?? []).map(({ id, x, y }) => [id, { x: x ?? 0, y: y ?? 0 }]))
+}
+
+/** Pause before it is asked for again, when it could not be loaded [ms]. */
+const PAUSE = 2000
+
+/** The same, as soon as it can be had; null when nobody wants it any more. */
+export async function layOutInTime(
+  nodes: () => readonly MapNode[],
+  edges: () => readonly MapEdge[],
+  isWanted: () => boolean,
+): Promise<Map<string, { x: number; y: number }> | null> {
+  while (isWanted()) {
+    const laid = await layOut(nodes(), edges()).catch(() => null)
+    if (laid) return laid
+    await new Promise((resolve) => setTimeout(resolve, PAUSE))
+  }
+  return null
 }

@@ -57,6 +57,8 @@ test('while the server is gone edits are kept, and they are saved when it is bac
   context,
 }) => {
   const id = await openFresh(page)
+  // the map, which comes after the first motion
+  await expect(page.getByRole('button', { name: 'Body Crank', exact: true })).toBeVisible()
   await context.setOffline(true)
   await setCrank(page, '33 mm')
   await expect(page.getByText('Server not reached; edits are kept here')).toBeVisible()
