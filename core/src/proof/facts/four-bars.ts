@@ -11,7 +11,7 @@ import { frameOfPose } from '../../mechanism/body-poses'
 import { formatQuantity } from '../../units/format'
 import type { Evidence } from '../check-type'
 import { PARALLEL, SAME_LENGTH } from '../tolerances'
-import { secondsOf } from './fact'
+import { drivenJoints, secondsOf } from './fact'
 import type { Fact } from './fact'
 
 /** Frames at which the transmission angle is looked at. */
@@ -128,10 +128,11 @@ function factOf(evidence: Evidence, datums: DatumFrames, { bodies, hinges }: Loo
 }
 
 /** Links 1 and 3 as input and output: the one that a driver moves, else the one that turns farther, is the input. */
-function inputAndOutput({ take, document }: Evidence, hinges: readonly Joint[]): readonly [1 | 3, 1 | 3] {
+function inputAndOutput(evidence: Evidence, hinges: readonly Joint[]): readonly [1 | 3, 1 | 3] {
+  const { take } = evidence
+  const driven = drivenJoints(evidence)
   const turned = [hinges[0], hinges[3]].map(({ id }) => {
-    const drivers = document.scenarios.find((scenario) => scenario.id === take.scenario)?.drivers ?? []
-    if (drivers.some((driver) => 'joint' in driver && driver.joint === id)) return Infinity
+    if (driven.has(id)) return Infinity
     const column = take.coordinateChannels.findIndex(({ coordinate }) => coordinate!.joint === id)
     const n = take.coordinateChannels.length
     let [low, high] = [Infinity, -Infinity]

@@ -1,5 +1,6 @@
 /** A chart as an SVG picture: axes, ticks and curves, for reports and slides. */
 import type { Point } from '../points'
+import { escaped } from './html'
 
 export interface DrawnChart {
   readonly title: string
@@ -117,6 +118,3 @@ const pathOf = (points: readonly (readonly number[] | null)[]): string =>
       p ? `${k === 0 || !points[k - 1] ? 'M' : 'L'}${p[0]!.toFixed(1)} ${p[1]!.toFixed(1)}` : '',
     )
     .join('')
-
-const escaped = (words: string): string =>
-  words.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
