@@ -4,6 +4,7 @@
  * Its rate is the speed; where that is zero the second derivative does not exist.
  */
 import { Axis, slide } from '../mechanism/conditions'
+import { GAUSS } from '../maths/gauss-legendre'
 import { evaluateQuintic, quinticCoefficients } from '../maths/quintic'
 import { Reader } from '../mechanism/reading'
 import { succeed } from '../result'
@@ -11,16 +12,6 @@ import { defineProbe, pairOf, plain } from './probe-type'
 
 /** Panels of a step over which it turns back. */
 const SHARP_PANELS = 64
-
-/** Nodes from 0 to 1 and weights. Source: Abramowitz & Stegun, table 25.4. */
-const NODES = [
-  0.033765242898424, 0.169395306766868, 0.380690406958402, 0.619309593041598, 0.830604693233132,
-  0.966234757101576,
-]
-const WEIGHTS = [
-  0.085662246189585, 0.180380786524069, 0.233956967286346, 0.233956967286346, 0.180380786524069,
-  0.085662246189585,
-]
 
 export const pathLength = defineProbe({
   kind: 'path-length',
@@ -58,15 +49,15 @@ export const pathLength = defineProbe({
       // where it turns sharply its speed has a corner
       const panels = last[3] * rates[0] + last[4] * rates[1] + last[5] * rates[2] > 0 ? 1 : SHARP_PANELS
       let sum = 0
-      for (let n = 0; n < panels * NODES.length; n++) {
-        const node = n % NODES.length
-        const share = (Math.floor(n / NODES.length) + NODES[node]) / panels
+      for (let n = 0; n < panels * GAUSS.length; n++) {
+        const node = n % GAUSS.length
+        const share = (Math.floor(n / GAUSS.length) + GAUSS[node][0]) / panels
         let square = 0
         for (let k = 0; k < 3; k++) {
           evaluateQuintic(curves, 6 * k, share, h, jet)
           square += jet[1] * jet[1]
         }
-        sum += WEIGHTS[node] * Math.sqrt(square)
+        sum += GAUSS[node][1] * Math.sqrt(square)
       }
       return (sum / panels) * step
     }

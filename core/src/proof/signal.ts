@@ -2,6 +2,7 @@
  * A probe of a take as a curve over continuous time: through the values at frames with what is known of their derivatives
  * (quintic, cubic or straight), and through the turning points that were found on the motion itself.
  */
+import { GAUSS } from '../maths/gauss-legendre'
 import { Quintic, quinticCoefficients } from '../maths/quintic'
 import type { Jet } from '../maths/quintic'
 import type { ProbeEvent, Take } from '../motion/take'
@@ -346,12 +347,3 @@ function knotsOf(take: Take): Knots {
   known.set(take, knots)
   return knots
 }
-
-/** Nodes from 0 to 1 and weights of six points, exact for the square of a quintic. Source: Abramowitz & Stegun, table 25.4. */
-const GAUSS: readonly (readonly [number, number])[] = (
-  [
-    [0.2386191860831969, 0.467913934572691],
-    [0.6612093864662645, 0.3607615730481386],
-    [0.932469514203152, 0.1713244923791704],
-  ] as const
-).flatMap(([node, weight]) => [[(1 - node) / 2, weight / 2] as const, [(1 + node) / 2, weight / 2] as const])
