@@ -11,6 +11,7 @@ export const CORE = [
   'shapes',
   'document',
   'geometry',
+  'proximity',
   'mechanism',
   'solve',
   'analysis',

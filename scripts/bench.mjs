@@ -67,12 +67,14 @@ async function inBrowser() {
   const { benchView } = await import('./bench/view.mjs')
   const { benchEdit } = await import('./bench/edit.mjs')
   const { benchCycle } = await import('./bench/cycle.mjs')
+  const { benchProve } = await import('./bench/prove.mjs')
   /** @type {{ name: string, value: number, unit: string, limit?: number, least?: number }[]} */
   const measured = [
     ...(await benchWorker(server.address)),
     ...(await benchView(server.address)),
     ...(await benchEdit(server.address)),
     ...(await benchCycle(server.address)),
+    ...(await benchProve(server.address)),
   ]
   for (const { name, value, unit, limit, least } of measured) {
     console.log(`${name.padEnd(62)} ${value.toPrecision(4)} ${unit}`)

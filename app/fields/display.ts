@@ -29,7 +29,15 @@ const SHOWN: Partial<Record<Dimension, readonly { unit: string; decimals: number
 }
 
 /** Decimals of other quantities in the usual unit of their dimension. */
-const DECIMALS: Partial<Record<Dimension, number>> = { speed: 1, number: 3, time: 3, mass: 3, frequency: 2 }
+const DECIMALS: Partial<Record<Dimension, number>> = {
+  speed: 1,
+  travelPerTurn: 3,
+  turnPerTravel: 3,
+  number: 3,
+  time: 3,
+  mass: 3,
+  frequency: 2,
+}
 
 /** A value (derivative 0), rate (1) or acceleration (2) of what a channel measures; `extra` more decimals. */
 export function display(

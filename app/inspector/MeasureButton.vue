@@ -4,9 +4,10 @@ import { useSelectionStore } from '~/model/screen/selection'
 import { useMeasure } from '~/prove/probes/useMeasure'
 
 const selection = useSelectionStore()
-const { measureSelected } = useMeasure()
+const { measureSelected, kindOfRelation } = useMeasure()
 const isMeasured = computed(() => {
-  const kind = selection.selected?.kind
+  const { kind, id } = selection.selected ?? {}
+  if (kind === 'relation') return kindOfRelation(id!) !== undefined
   return kind === 'joint' || kind === 'mate' || kind === 'datum' || kind === 'body'
 })
 </script>

@@ -3,7 +3,7 @@
 import { channelOf, reasons, relationType, siOr } from '@ligamen/core'
 import type { AnyRelation, Mate, MotionProgramme, Problem, Quantity } from '@ligamen/core'
 import EntityActions from './EntityActions.vue'
-import FactRow from './FactRow.vue'
+import FactRow from '~/fields/FactRow.vue'
 import NameField from '../fields/NameField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import ProgrammeFields from '~/fields/relations/ProgrammeFields.vue'

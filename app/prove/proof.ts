@@ -3,12 +3,14 @@ import { bySeverity, evaluateChecks, Signal, siOr } from '@ligamen/core'
 import type { CheckResult, Derivative } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
+import { useClearanceStore } from './clearance/clearance'
 import { useSelectionStore } from '~/model/screen/selection'
 
 export const useProofStore = defineStore('proof', () => {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const selection = useSelectionStore()
+  const clearance = useClearanceStore()
   const probes = computed(() => mechanism.document?.probes ?? [])
 
   /** In the order of the document; none while there is no whole take of the scenario. */
@@ -17,7 +19,8 @@ export const useProofStore = defineStore('proof', () => {
     const scenario = document?.scenarios.find(({ id }) => id === take?.scenario)
     if (!take || !document || !report || !scenario || partial) return []
     const length = siOr(scenario.length, 'time')
-    return evaluateChecks({ document, take, length, mobility: report.mobility })
+    const { current: clearances } = clearance
+    return evaluateChecks({ document, take, length, mobility: report.mobility, clearances })
   })
   const count = (state: CheckResult['state']) => results.value.filter((one) => one.state === state).length
 

@@ -5,6 +5,7 @@
  */
 import { mdiEyeOutline, mdiFitToScreenOutline, mdiTapeMeasure } from '@mdi/js'
 import AxisSign from './AxisSign.vue'
+import ViewCallouts from './ViewCallouts.vue'
 import ViewMenu from './ViewMenu.vue'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useRuleStore } from '~/view/rule'
@@ -50,6 +51,7 @@ defineExpose({ picture, actions, bounds: (ids?: readonly string[]) => view.value
       @pointerup="release"
       @pointerleave="leave"
     />
+    <ViewCallouts :view="view" />
     <div class="tools">
       <v-btn
         color="surface"

@@ -20,6 +20,16 @@ export interface DrawnPoints {
   readonly pull: (index: number, to: readonly [number, number, number], done: boolean) => void
 }
 
+/** Two places in ground with what is said of them. */
+export interface Callout {
+  /** [m] */
+  readonly from: readonly [number, number, number]
+  readonly to: readonly [number, number, number]
+  readonly value: string
+  readonly words: string
+  readonly isBad: boolean
+}
+
 interface Sources {
   /** A part where it would be. */
   readonly ghost: () => { readonly part: ResolvedPart; readonly frame: Frame } | null
@@ -29,8 +39,13 @@ interface Sources {
   readonly arrows: () => readonly Float32Array[]
   readonly grips: () => readonly Grip[]
   readonly drawn: () => DrawnPoints | null
+  readonly callouts: () => readonly Callout[]
   /** Triangles in ground, nine numbers each [m]. */
   readonly solids: () => readonly Float32Array[]
+  /** The same of what is covered or reached, which is seen through. */
+  readonly spaces: () => readonly Float32Array[]
+  /** Points in ground, three numbers each [m]. */
+  readonly cloud: () => Float32Array | null
 }
 
 export const useOverlaysStore = defineStore('overlays', () => {
@@ -40,7 +55,10 @@ export const useOverlaysStore = defineStore('overlays', () => {
     arrows: () => [],
     grips: () => [],
     drawn: () => null,
+    callouts: () => [],
     solids: () => [],
+    spaces: () => [],
+    cloud: () => null,
   })
   return {
     /** A stage hands in what it has to show; what it showed before is replaced. */
@@ -56,6 +74,9 @@ export const useOverlaysStore = defineStore('overlays', () => {
     arrows: computed(() => sources.value.arrows()),
     grips: computed(() => sources.value.grips()),
     drawn: computed(() => sources.value.drawn()),
+    callouts: computed(() => sources.value.callouts()),
     solids: computed(() => sources.value.solids()),
+    spaces: computed(() => sources.value.spaces()),
+    cloud: computed(() => sources.value.cloud()),
   }
 })

@@ -22,7 +22,7 @@ export function useTrails(view: Ref<Viewport | null>) {
     const { take, report, partial } = run
     // a take that still grows keeps the trails of before
     if (partial) return
-    const isShown = stage.stage === 'drive' && take !== null && report !== null
+    const isShown = stage.plays && take !== null && report !== null
     const chosen = isShown ? report.datums.filter(({ datum }) => options.trails.includes(datum)) : []
     const points = isShown ? [...report.tracers, ...chosen] : []
     view.value?.setTrails([
@@ -35,7 +35,7 @@ export function useTrails(view: Ref<Viewport | null>) {
   /** Ghosts of the motion every few frames, or one of the scenario that is compared; this one while nothing plays. */
   function showGhosts() {
     const { take, report, compared } = run
-    const isShown = stage.stage === 'drive' && take !== null && report !== null
+    const isShown = stage.plays && take !== null && report !== null
     if (isShown && compared && pose.source === 'take') {
       if (!playback.playing) draw(ghostAt(compared, playback.shown))
     } else draw(isShown ? ghostsEvery(take, options.ghostsEvery) : NO_GHOSTS)

@@ -80,6 +80,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     () => overlays.solids,
     (solids) => view.value?.setOverlaps(solids),
   )
+  watch([() => overlays.spaces, () => overlays.cloud], ([spaces, cloud]) =>
+    view.value?.setSpaces(spaces, cloud),
+  )
   watch(
     () => section.plane,
     (plane) => view.value?.setSection(plane),

@@ -35,3 +35,11 @@ export function trianglesOf(solid: Manifold): Float32Array {
   })
   return positions
 }
+
+/** Points of three numbers each [m] as the kernel takes them. */
+export const cornersOf = (points: ArrayLike<number>): [number, number, number][] =>
+  Array.from({ length: points.length / 3 }, (_, k) => [
+    1000 * points[3 * k]!,
+    1000 * points[3 * k + 1]!,
+    1000 * points[3 * k + 2]!,
+  ])

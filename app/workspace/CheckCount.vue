@@ -3,8 +3,10 @@
 import { mdiAlert, mdiCheckCircle, mdiCircleOutline } from '@mdi/js'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useStageStore } from '~/model/screen/stage'
+import { useCallouts } from '~/prove/callouts/useCallouts'
 import { useProofStore } from '~/prove/proof'
 
+useCallouts()
 const proof = useProofStore()
 const panels = usePanelsStore()
 const stage = useStageStore()

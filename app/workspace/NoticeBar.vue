@@ -118,7 +118,7 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
         <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
       </span>
     </div>
-    <ScenarioFaults v-if="stage.stage === 'drive'" class="notice" />
+    <ScenarioFaults v-if="stage.plays" class="notice" />
     <div v-if="recovered && saving.state === 'saved'" class="notice calm" role="status">
       Edits that had not reached the server were found here and are saved now.
     </div>

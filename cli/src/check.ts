@@ -1,16 +1,9 @@
 /** `ligamen check`: decides the checks of a document on its scenarios. 0: all met; 1: one is not, or the document has a fault. */
 import { writeFile } from 'node:fs/promises'
-import {
-  bySeverity,
-  checksFor,
-  evaluateChecks,
-  formatQuantity,
-  dimensions,
-  runScenario,
-  siUnit,
-} from '@ligamen/core'
+import { bySeverity, checksFor, evaluateChecks, formatQuantity, dimensions, siUnit } from '@ligamen/core'
 import type { CheckResult, Model } from '@ligamen/core'
 import { printProblems, readModel, writeJson } from './files'
+import { runThrough, scenariosOf } from './scenarios'
 import { junit } from './junit'
 import type { Suite } from './junit'
 import { table } from './table'
@@ -28,15 +21,10 @@ export async function check(file: string, options: CheckOptions): Promise<number
     return 1
   }
   const { document } = model.value
-  const wanted = document.scenarios.filter(
-    ({ id, name }) => options.scenario === undefined || options.scenario === id || options.scenario === name,
-  )
-  if (wanted.length === 0) {
-    const known = document.scenarios.map(({ name }) => name).join(', ') || 'none'
-    console.error(`There is no scenario “${options.scenario ?? ''}”; there are: ${known}.`)
-    return 2
-  }
+  const wanted = scenariosOf(model.value, options.scenario)
+  if (wanted.length === 0) return 2
   const suites = wanted
+    .map(({ source }) => source)
     .filter(({ id }) => checksFor(document, id).length > 0)
     .map(({ id, name }): Suite => ({ scenario: name, ...decide(model.value, id) }))
   const failed = await write(file, suites, options)
@@ -56,10 +44,12 @@ export async function check(file: string, options: CheckOptions): Promise<number
 function decide(model: Model, scenario: string): Pick<Suite, 'results' | 'seconds'> {
   const began = performance.now()
   const seconds = () => (performance.now() - began) / 1000
-  const run = runScenario(model, scenario)
-  if (!run.ok) {
-    const found = run.problems.map(({ message }) => message).join(' ')
-    const results = checksFor(model.document, scenario).map(({ id, name, muted }): CheckResult => ({
+  const { document, mobility } = model
+  const checks = checksFor(document, scenario)
+  const ran = runThrough(model, scenario)
+  if (!ran.ok) {
+    const found = ran.problems.map(({ message }) => message).join(' ')
+    const results = checks.map(({ id, name, muted }): CheckResult => ({
       check: id,
       name,
       sentence: name,
@@ -73,10 +63,8 @@ function decide(model: Model, scenario: string): Pick<Suite, 'results' | 'second
     }))
     return { results, seconds: seconds() }
   }
-  run.value.advance(Infinity)
   const { length } = model.scenarios.find(({ source }) => source.id === scenario)!
-  const { document, mobility } = model
-  const results = evaluateChecks({ document, take: run.value.take(), length, mobility })
+  const results = evaluateChecks({ document, length, mobility, ...ran.value })
   return { results, seconds: seconds() }
 }
 

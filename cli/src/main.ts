@@ -62,10 +62,26 @@ program
   })
 
 program
-  .command('report')
-  .description('Solves a scenario and writes its report as one page of HTML.')
+  .command('clearance')
+  .description('Says which bodies come near each other or overlap; ends with 1 when some overlap.')
   .argument('<file>', 'a mechanism document')
-  .requiredOption('--html <file>', 'where the page is written')
+  .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
+  .option('--json [file]', 'write the result as JSON, in SI, to the terminal or a file')
+  .action(async (file, options) => {
+    const { clearance } = await import('./clearance')
+    process.exitCode = await clearance(file, options)
+  })
+
+program
+  .command('report')
+  .description('Solves a scenario and writes its report as one page of HTML, or as PDF.')
+  .argument('<file>', 'a mechanism document')
+  .option('--html <file>', 'where the page is written')
+  .option('--pdf <file>', 'where it is printed to, by an installed Chromium')
+  .option(
+    '--at <times>',
+    'when line pictures are made, such as "0 s, 2.5 s"; at the start and half way when left out',
+  )
   .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
   .action(async (file, options) => {
     const { report } = await import('./report')

@@ -13,6 +13,7 @@ import {
 } from '@ligamen/core'
 import type { Channel, Model, Result, Take } from '@ligamen/core'
 import { printProblems, readModel, writeJson } from './files'
+import { scenariosOf } from './scenarios'
 import { table } from './table'
 
 export interface SolveOptions {
@@ -41,13 +42,8 @@ interface Column {
 export async function solve(file: string, options: SolveOptions): Promise<number> {
   const model = await readModel(file)
   if (!model.ok) return refuse(model.problems)
-  const scenario = model.value.scenarios.find(
-    ({ source }) => source.id === options.scenario || source.name === options.scenario,
-  )
-  if (!scenario) {
-    const known = model.value.scenarios.map(({ source }) => source.name).join(', ') || 'none'
-    return misused(`There is no scenario “${options.scenario}”; there are: ${known}.`)
-  }
+  const [scenario] = scenariosOf(model.value, options.scenario)
+  if (!scenario) return 2
   const at = options.at === undefined ? undefined : timesOf(options.at, scenario.length)
   if (at && !at.ok) return misused(at.problems[0].message)
   const instants = instantsOf(scenario.length, scenario.frames, at?.value, options.frames)

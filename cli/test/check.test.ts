@@ -28,6 +28,14 @@ beforeEach(() => {
 })
 afterEach(() => vi.restoreAllMocks())
 
+/** The demo without the check of its clearances, which takes seconds; see clearance.test.ts. */
+function seedLine(): string {
+  const document = JSON.parse(readFileSync(SEED_LINE, 'utf8')) as MechanismDocument
+  document.checks = document.checks!.filter(({ kind }) => kind !== 'clear')
+  writeFileSync(at('line.json'), JSON.stringify(document))
+  return at('line.json')
+}
+
 /** The walking beam with checks of its own. */
 function beamWith(...checks: object[]): string {
   const document = JSON.parse(readFileSync(BEAM, 'utf8')) as MechanismDocument
@@ -43,10 +51,10 @@ const MET = { kind: 'completes' }
 const LOST = { kind: 'band', probe: 'beam-tip-height', upper: '1 mm' }
 
 it('gives the margins of the demo as the app does, and ends with 1 for the one that is not met', async () => {
-  expect(await check(SEED_LINE, { json: true })).toBe(1)
+  const document = JSON.parse(readFileSync(seedLine(), 'utf8')) as MechanismDocument
+  expect(await check(seedLine(), { json: true })).toBe(1)
   const [{ scenario, checks }] = JSON.parse(out)
   expect(scenario).toBe('Full cycle')
-  const document = JSON.parse(readFileSync(SEED_LINE, 'utf8'))
   const model = openModel(document)
   const run = model.ok && runScenario(model.value, 'full-cycle')
   if (!model.ok || !run || !run.ok) throw new Error('the demo must run')
@@ -105,13 +113,26 @@ it('the JUnit file counts suites and cases, and says why one failed', async () =
 })
 
 it('the report is one page with every section, and asks nothing of any network', async () => {
-  expect(await report(SEED_LINE, { html: at('report.html') })).toBe(0)
+  expect(await report(seedLine(), { html: at('report.html') })).toBe(0)
   const page = readFileSync(at('report.html'), 'utf8')
   for (const heading of ['Checks', 'Charts', 'What the motion shows', 'Scenario', 'Mobility', 'Bodies'])
     expect(page).toContain(`<h2>${heading}</h2>`)
-  expect(page).toContain('Of 8 checks: 7 met, 1 not met.')
+  expect(page).toContain('Of 9 checks: 8 met, 1 not met.')
   expect(page).toContain('Seed dust rises from open packets above this speed.')
-  expect(page).not.toMatch(/\b(src|href)=/)
+  expect(page).not.toMatch(/\bhref=|\bsrc="(?!data:)/)
   expect(page.match(/https?:\/\/[^"']+/g)!.every((url) => url.startsWith('http://www.w3.org/'))).toBe(true)
-  expect(await report(SEED_LINE, { html: at('no/folder/x.html') })).toBe(2)
+  // line pictures at the start and half way, drawn without anything from elsewhere
+  expect(page.match(/<img[^>]*data:image\/svg\+xml/g)).toHaveLength(2)
+  expect(await report(seedLine(), { html: at('no/folder/x.html') })).toBe(2)
+  expect(await report(seedLine(), { html: at('x.html'), at: '0 s, 99 s' })).toBe(2)
+  expect(await report(seedLine(), {})).toBe(2)
+})
+
+it('the report is printed to PDF by the Chromium that is installed, and says so where there is none', async () => {
+  const file = at('report.pdf')
+  expect(await report(seedLine(), { pdf: file, at: '1 s' })).toBe(0)
+  expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-')
+  vi.stubEnv('CHROMIUM', at('no-such-program'))
+  expect(await report(seedLine(), { pdf: at('other.pdf') })).toBe(2)
+  vi.unstubAllEnvs()
 })

@@ -148,7 +148,7 @@ describe('refuses', () => {
 it('leaves the cell of what is not a number empty', async () => {
   const document = JSON.parse(readFileSync(file('walking-beam'), 'utf8'))
   const [{ id: datum }] = document.datums
-  document.probes = [{ id: 'spin', name: 'Spin', kind: 'angular-velocity', datum, along: 'z' }]
+  document.probes = [{ id: 'spin', name: 'Spin', kind: 'datum-acceleration', datum, along: 'z' }]
   const csv = join(folder, 'spin.csv')
   const path = scratch('spin.json', document)
   expect(await solve(path, { scenario: 'steady-walk', probe: ['spin'], csv, json: true })).toBe(0)

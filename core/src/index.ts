@@ -77,9 +77,34 @@ export { checkSentence, checksFor, bySeverity, evaluateChecks } from './proof/ev
 export type { CheckResult } from './proof/evaluate'
 export type { Evidence } from './proof/check-type'
 export { inUnit } from './proof/check-type'
+export {
+  ClearanceFollower,
+  ClearanceRecorder,
+  clearancesOf,
+  findClearances,
+  openBodies,
+  solidsIn,
+} from './proof/clearance/clearance'
+export type { ClearanceTask } from './proof/clearance/clearance'
+export { byClearance, rankOf } from './proof/clearance/clearances'
+export type { Clearances, OpenBody, PairClearance } from './proof/clearance/clearances'
+export { reuse } from './proof/clearance/reuse'
+export type { Followed } from './proof/clearance/reuse'
+export { SolidStore } from './proximity/solid'
+export type { Solid } from './proximity/solid'
+export { resolvePlaces } from './geometry/places'
+export { keepMesh } from './geometry/imported-meshes'
+export { Sweep } from './proof/space/sweep'
+export { MOST_REACH, reachOf } from './analysis/reach'
+export type { Reached, ReachRange } from './analysis/reach'
+export { spreadOf } from './maths/flat-hull'
+export type { Spread } from './maths/flat-hull'
+export { bodyShape } from './geometry/body-solids'
+export { bodiesOfGroup } from './document/groups'
 export { findFacts } from './proof/facts/facts'
 export type { Fact } from './proof/facts/fact'
 export { checkKinds } from './proof/registry'
+export { ignorePair, lookAtPair, namePair, unnamePair } from './edits/proof/clearance'
 export { addChart, addCheck, addProbe } from './edits/proof/adding'
 export type { ProbeWish } from './edits/proof/adding'
 export { probeKinds } from './probes/registry'
@@ -90,6 +115,7 @@ export type { AxisUnit } from './proof/axis-unit'
 export { columnOf, eventPoints, pointsOver, pointsOverOther, valueAt } from './proof/points'
 export type { Column, Point } from './proof/points'
 export { chartSvg } from './proof/report/chart-svg'
+export { linePicture, svgAddress } from './proof/report/line-picture'
 export { reportHtml } from './proof/report/report'
 export type { ReportInput } from './proof/report/report-input'
 export { REPORT_SECTIONS } from './document/format/report'

@@ -14,6 +14,13 @@ export const probes: Probe[] = [
     along: 'z',
   },
   { id: 'gripper-speed', name: 'Gripper speed', kind: 'datum-velocity', datum: 'gripper-point' },
+  {
+    id: 'push-clearance',
+    name: 'Push rack over seat 3',
+    kind: 'clearance',
+    body: 'push-rack',
+    other: 'seat-3',
+  },
   { id: 'dosing', name: 'Dosing arm angle', kind: 'joint-position', joint: 'arm-turn' },
   { id: 'tamper-stroke', name: 'Tamper stroke', kind: 'joint-position', joint: 'tamp' },
   { id: 'finger-stroke', name: 'Left finger', kind: 'joint-position', joint: 'left-grip' },
@@ -84,6 +91,14 @@ export const checks: Check[] = [
     statistic: 'range',
     lower: '7.9 mm',
     upper: '8.1 mm',
+  },
+  { id: 'no-overlap', name: 'Nothing overlaps', kind: 'clear' },
+  {
+    id: 'push-clear',
+    name: 'Push rack passes over seat 3',
+    kind: 'band',
+    probe: 'push-clearance',
+    lower: '0.5 mm',
   },
   { id: 'free', name: 'Nothing runs into its stop', kind: 'limits' },
   {

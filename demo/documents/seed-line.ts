@@ -22,12 +22,22 @@ const NORTH: Point = [0, 1, 0]
 const UP: Point = [0, 0, 1]
 
 const line = new LineBuilder('Seed line')
+// teeth a little thinner than the gaps, so that they turn with backlash
 const gear = (teeth: number, module: number, width: number) => ({
   module: `${module} mm`,
   teeth: String(teeth),
   width: `${width} mm`,
   bore: '8 mm',
+  shift: '-0.05',
 })
+/** Directions in the plane of x and y. */
+const turned = (angle: number): Point => [Math.cos(angle), Math.sin(angle), 0]
+/** The packet is pushed along this line, by so much, to the middle of its seat [mm]. */
+const SEATED = -200 + 66 * Math.cos((5 * Math.PI) / 6)
+const PUSH = 40 + 66 * Math.sin((5 * Math.PI) / 6)
+const PUSHED = (195 / 360) * 40 * Math.PI
+/** The gripper stands over the seat to which the table brings the packet [mm]. */
+const GRIP = 106
 const link = (length: number, width = 18) => ({
   length: `${length} mm`,
   width: `${width} mm`,
@@ -73,12 +83,12 @@ function frame(): void {
   line
     .body('frame', 'Frame', [0, 0, 0], true)
     .box(DARK, [1240, 420, 20], [0, 0, -10])
-    .box(DARK, [30, 30, 60], [-430, 0, 30])
+    .box(DARK, [30, 30, 60], [-430, PUSH + 20, 30])
     .box(DARK, [30, 30, 40], [-200, 40, 20])
     .box(DARK, [30, 30, 260], [-60, 195, 130])
     .box(DARK, [30, 30, 260], [560, 195, 130])
     .box(DARK, [650, 20, 20], [250, 195, 270])
-    .box(DARK, [40, 40, 120], [470, -40, 60])
+    .box(DARK, [40, 40, 54], [470, -40, 27])
     .box(DARK, [30, 20, 90], [-330, -160, 45])
     .box(DARK, [30, 20, 90], [-170, -160, 45])
     .box(DARK, [30, 20, 90], [-440, -160, 45])
@@ -89,13 +99,15 @@ function frame(): void {
 /** A shaft with a pinion moves a rack: 31.4 mm for a quarter turn. */
 function pusher(): void {
   line
-    .body('pusher-shaft', 'Pusher shaft', [-430, 0, 70])
-    .part('gear', PETROL, gear(20, 2, 12))
-    .body('push-rack', 'Push rack', [-430, -20, 70])
+    .body('pusher-shaft', 'Pusher shaft', [-430, PUSH + 20, 70])
+    // a gap of the pinion faces the tooth in the middle of the rack
+    .part('gear', PETROL, gear(20, 2, 12), [0, 0, 0], UP, turned(Math.PI / 20))
+    .body('push-rack', 'Push rack', [-430, PUSH, 70])
     .part('rack', BRASS, { module: '2 mm', teeth: '24', width: '10 mm', height: '12 mm' })
-    .box(BRASS, [8, 40, 24], [80, 0, 0])
-    .hinge('pusher-turn', 'Pusher shaft', 'frame', 'pusher-shaft', [-430, 0, 70])
-    .slide('push', 'Push rack', 'frame', 'push-rack', [-430, -20, 70], EAST)
+    // it passes 0.8 mm over the seat onto which it pushes
+    .box(BRASS, [8, 40, 11.2], [SEATED - PUSHED + 430 - 17, 0, 6.4])
+    .hinge('pusher-turn', 'Pusher shaft', 'frame', 'pusher-shaft', [-430, PUSH + 20, 70])
+    .slide('push', 'Push rack', 'frame', 'push-rack', [-430, PUSH, 70], EAST)
     .relate({
       id: 'push-mesh',
       name: 'Pinion and rack',
@@ -164,7 +176,15 @@ function dosing(): void {
     const planet = `planet-${k + 1}`
     line
       .body(planet, `Planet ${k + 1}`, pin)
-      .part('gear', BRASS, gear(16, 1.5, 10))
+      // a gap on the line to the sun where that has a tooth
+      .part(
+        'gear',
+        BRASS,
+        gear(16, 1.5, 10),
+        [0, 0, 0],
+        UP,
+        turned(angle + Math.PI - (2 * Math.PI * (0.5 - (20 * k) / 3)) / 16),
+      )
       .hinge(`${planet}-pin`, `Planet pin ${k + 1}`, 'arm', planet, pin)
       .relate({
         id: `${planet}-sun`,
@@ -220,22 +240,23 @@ function gantry(): void {
   line
     .body('bridge', 'Bridge', [-200, 195, 290])
     .box(STEEL, [40, 60, 20])
-    .box(STEEL, [24, 260, 20], [0, -130, 20])
-    .body('sledge', 'Sledge', [-200, 60, 310])
+    .box(STEEL, [8, 260, 20], [-14, -130, 20])
+    .box(STEEL, [8, 260, 20], [14, -130, 20])
+    .body('sledge', 'Sledge', [-200, GRIP, 310])
     .box(BRASS, [46, 46, 36])
-    .body('gripper', 'Gripper', [-200, 60, 240])
+    .body('gripper', 'Gripper', [-200, GRIP, 240])
     .box(PETROL, [16, 16, 160], [0, 0, 40])
     .box(PETROL, [60, 24, 10], [0, 0, -44])
-    .body('left-finger', 'Left finger', [-224, 60, 178])
+    .body('left-finger', 'Left finger', [-224, GRIP, 178])
     .box(OCHRE, [6, 20, 44])
-    .body('right-finger', 'Right finger', [-176, 60, 178])
+    .body('right-finger', 'Right finger', [-176, GRIP, 178])
     .box(OCHRE, [6, 20, 44])
-    .datum('gripper-point', 'Gripper point', 'gripper', [-200, 60, 176])
+    .datum('gripper-point', 'Gripper point', 'gripper', [-200, GRIP, 176])
     .slide('long', 'Long slide', 'frame', 'bridge', [-200, 195, 290], EAST)
-    .slide('cross', 'Cross slide', 'bridge', 'sledge', [-200, 60, 310], NORTH)
-    .slide('lift', 'Gripper lift', 'sledge', 'gripper', [-200, 60, 240], UP)
-    .slide('left-grip', 'Left finger', 'gripper', 'left-finger', [-224, 60, 178], EAST)
-    .slide('right-grip', 'Right finger', 'gripper', 'right-finger', [-176, 60, 178], EAST)
+    .slide('cross', 'Cross slide', 'bridge', 'sledge', [-200, GRIP, 310], NORTH)
+    .slide('lift', 'Gripper lift', 'sledge', 'gripper', [-200, GRIP, 240], UP)
+    .slide('left-grip', 'Left finger', 'gripper', 'left-finger', [-224, GRIP, 178], EAST)
+    .slide('right-grip', 'Right finger', 'gripper', 'right-finger', [-176, GRIP, 178], EAST)
     .relate({
       id: 'fingers',
       name: 'Fingers',
@@ -251,11 +272,11 @@ function gantry(): void {
 
 /** The stacker turns half round and sets the packet on the platform, which a drum lets down on its cord. */
 function stackerAndHoist(): void {
-  const at: Point = [470, -40, 130]
+  const at: Point = [470, -40, 64]
   line
     .body('stacker', 'Stacker', at)
     .part('disc', STEEL, { diameter: '50 mm', thickness: '20 mm', bore: '0 mm' })
-    .box(SAGE, [130, 34, 8], [0, 100, 14])
+    .box(SAGE, [20, 170, 8], [0, 70, 14])
     .hinge('stack', 'Stacker turn', 'frame', 'stacker', at)
     .body('drum', 'Hoist drum', [300, -150, 230])
     .part(
@@ -364,7 +385,8 @@ function tamper(): void {
 function packets(): void {
   for (let k = 0; k < 6; k++) {
     const angle = (k * Math.PI) / 3 + Math.PI / 6
-    const at: Point = k === 2 ? [-330, -20, 74] : [-200 + 66 * Math.cos(angle), 40 + 66 * Math.sin(angle), 74]
+    const at: Point =
+      k === 2 ? [SEATED - PUSHED, PUSH, 74] : [-200 + 66 * Math.cos(angle), 40 + 66 * Math.sin(angle), 74]
     line.body(`packet-${k + 1}`, `Packet ${k + 1}`, at).box(PAPER, [26, 22, 8])
   }
 }
@@ -444,8 +466,8 @@ function cycle() {
     ),
     lane(
       'left-grip',
-      { id: 'grip', tie: { after: 'down' }, duration: '0.2 s', by: '8 mm' },
-      { id: 'let-go', tie: { after: 'set-down', offset: '0.1 s' }, duration: '0.2 s', by: '-8 mm' },
+      { id: 'grip', tie: { after: 'down' }, duration: '0.2 s', by: '5 mm' },
+      { id: 'let-go', tie: { after: 'set-down', offset: '0.1 s' }, duration: '0.2 s', by: '-5 mm' },
     ),
     lane(
       'long',
@@ -503,6 +525,7 @@ function cycle() {
   const cues: AnyCue[] = [
     { id: 'pushed', kind: 'take', body: 'packet-3', by: 'push-rack', start: '0.2 s' },
     { id: 'seated', kind: 'release', body: 'packet-3', tie: { after: 'push-out' } },
+    { id: 'on-seat-3', kind: 'take', body: 'packet-3', by: 'table', tie: { after: 'push-out' } },
     ...[1, 2, 4, 5, 6].map((k): AnyCue => ({
       id: `on-seat-${k}`,
       kind: 'take',
@@ -510,10 +533,10 @@ function cycle() {
       by: 'table',
       start: 0,
     })),
-    { id: 'off-seat', kind: 'release', body: 'packet-2', tie: { after: 'grip' } },
-    { id: 'gripped', kind: 'take', body: 'packet-2', by: 'gripper', tie: { after: 'grip' } },
-    { id: 'handed', kind: 'release', body: 'packet-2', tie: { with: 'let-go' } },
-    { id: 'stacked', kind: 'take', body: 'packet-2', by: 'stacker', tie: { with: 'let-go' } },
+    { id: 'off-seat', kind: 'release', body: 'packet-3', tie: { after: 'grip' } },
+    { id: 'gripped', kind: 'take', body: 'packet-3', by: 'gripper', tie: { after: 'grip' } },
+    { id: 'handed', kind: 'release', body: 'packet-3', tie: { with: 'let-go' } },
+    { id: 'stacked', kind: 'take', body: 'packet-3', by: 'stacker', tie: { with: 'let-go' } },
   ]
   return { id: 'full-cycle', name: 'Full cycle', length: '10 s', frameRate: 60, drivers, cues }
 }

@@ -2,7 +2,7 @@
 /** Mass, centre of mass and inertia of a body, as its shapes give them, or typed over. */
 import { formatNumber, formatQuantity, massOf } from '@ligamen/core'
 import type { Body, Quantity } from '@ligamen/core'
-import FactRow from '../FactRow.vue'
+import FactRow from '~/fields/FactRow.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { meshes } from '~/model/meshes/meshes'
 import { useMechanismStore } from '~/model/document/mechanism'

@@ -3,7 +3,7 @@
 import { axisOf, datumsOn, formatNumber, reasons, siOr } from '@ligamen/core'
 import type { Datum, Quantity } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
-import FactRow from '../FactRow.vue'
+import FactRow from '~/fields/FactRow.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import NameField from '~/fields/NameField.vue'
 import PointFields from '~/fields/PointFields.vue'

@@ -23,13 +23,14 @@ const named = <T extends { id: string; name: string }>(entries: readonly T[] = [
   entries.map(({ id, name }) => ({ value: id, title: name }))
 
 const measured = computed((): Dimension => {
-  const { probe, reference, derivative = 0, statistic } = props.check
+  const { kind, probe, reference, derivative = 0, statistic } = props.check
+  if (kind === 'clear') return 'length'
   const of = probe ?? mechanism.document?.references?.find(({ id }) => id === reference)?.probe
   const channel = run.take?.probeChannels.find(({ key }) => key === of)
   if (statistic === 'period') return 'time'
   return (channel && derivativeOf(channel.dimension, derivative)) ?? 'number'
 })
-const ofJoint = (derivative: 1 | 2): Dimension => {
+const ofJoint = (derivative: 1 | 2 | 3): Dimension => {
   const channel = channelOf(run.report?.channels ?? [], props.check)
   return (channel && derivativeOf(channel.dimension, derivative)) ?? 'speed'
 }
@@ -42,6 +43,7 @@ const QUANTITIES = computed(() =>
       ['before', 'Before', 'time'],
       ['speed', 'Speed at most', ofJoint(1)],
       ['acceleration', 'Acceleration at most', ofJoint(2)],
+      ['jerk', 'Jerk at most', ofJoint(3)],
       ['tolerance', 'Within', measured.value],
     ] as const
   ).filter(([field]) => takes(field)),
@@ -72,6 +74,15 @@ const setCount = (value: Quantity) => {
     ? set('count', number)
     : Promise.resolve([{ code: 'count', message: `“${String(value)}” is not a whole number such as 1.` }])
 }
+const SIDES = [
+  ['body', 'Body or group'],
+  ['other', 'Stays clear of'],
+] as const
+const bodies = computed(() => [
+  { value: '', title: 'everything' },
+  ...named(mechanism.document?.groups),
+  ...named(mechanism.document?.bodies),
+])
 const joints = computed(() =>
   props.check.kind === 'limits'
     ? [{ value: '', title: 'all joints' }, ...named(mechanism.document?.joints)]
@@ -106,6 +117,17 @@ const joints = computed(() =>
       @update:model-value="set('joint', $event)"
     />
   </div>
+  <template v-if="takes('other')">
+    <div v-for="[side, label] in SIDES" :key="side" class="field">
+      <v-autocomplete
+        :label="label"
+        :items="bodies"
+        :model-value="check[side] ?? ''"
+        auto-select-first
+        @update:model-value="set(side, $event)"
+      />
+    </div>
+  </template>
   <div v-if="takes('statistic')" class="field">
     <v-select
       label="Looked at is the"

@@ -3,7 +3,7 @@
 import { checkSentence, reasons } from '@ligamen/core'
 import type { Check } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
-import FactRow from '../FactRow.vue'
+import FactRow from '~/fields/FactRow.vue'
 import CheckFields from './CheckFields.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import NameField from '~/fields/NameField.vue'

@@ -3,7 +3,7 @@
 import { frameAt, formatQuantity, parseQuantity, reasons } from '@ligamen/core'
 import type { Probe } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
-import FactRow from '../FactRow.vue'
+import FactRow from '~/fields/FactRow.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import NameField from '~/fields/NameField.vue'
 import TextCommit from '~/fields/TextCommit.vue'
@@ -108,10 +108,15 @@ function show(id: string) {
   const chart = mechanism.document?.charts?.find((one) => one.id === id)
   void (chart ? charts.addCurve(chart, props.probe.id) : charts.add([{ probe: props.probe.id }]))
 }
+const showInView = (on: boolean | null) =>
+  alter('in the view', (probe) => {
+    if (on) probe.inView = true
+    else delete probe.inView
+  })
 const go = playback.goTo
 const of = computed(() => {
-  const { joint, against, mate, body, datum, from, spring } = props.probe
-  return [joint, against, mate, body, datum, from, spring].flatMap((id) =>
+  const { joint, against, mate, body, other, datum, from, spring, relation } = props.probe
+  return [joint, against, mate, body, other, datum, from, spring, relation].flatMap((id) =>
     id === undefined ? [] : mechanism.nameOf(id),
   )
 })
@@ -139,6 +144,13 @@ const of = computed(() => {
     <FactRow name="Value">{{ readings[0] }}</FactRow>
     <FactRow name="Rate">{{ readings[1] }}</FactRow>
     <FactRow name="2nd derivative">{{ readings[2] }}</FactRow>
+    <div class="field">
+      <v-checkbox-btn
+        label="Written into the view"
+        :model-value="probe.inView ?? false"
+        @update:model-value="showInView"
+      />
+    </div>
   </template>
   <template v-if="figures">
     <h3 class="heading">Over the run</h3>

@@ -9,6 +9,7 @@ import { NO_EDITS, redoable, undoable } from './edit-history'
 import type { EditHistory } from './edit-history'
 import { Editor } from './editor'
 import type { Change } from './editor'
+import { useMeasuredMeshes } from '../meshes/measured-meshes'
 import { useRunStore } from '../run/run'
 import { useSavingStore } from './saving'
 
@@ -39,7 +40,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     changed: (now) => void (history.value = now),
   })
   saving.whenRenamed((name) => editor.takeName(name))
-
+  useMeasuredMeshes(document, () => solver)
   const start = () => {
     solver?.close()
     solver = solverOf(run)

@@ -23,6 +23,12 @@ async function send(hash: string, content: Uint8Array): Promise<void> {
 export const meshes = {
   loaded,
   get: (hash: string): Mesh | undefined => known.get(hash),
+  /** Triangles by hash, of those that are here. */
+  atHand: (hashes: readonly string[]): (readonly [string, Float32Array])[] =>
+    [...new Set(hashes)].flatMap((hash) => {
+      const mesh = known.get(hash)
+      return mesh ? [[hash, mesh.positions] as const] : []
+    }),
 
   /** Takes meshes in: drawn at once, kept in the browser, sent to the server. */
   async put(prepared: readonly { hash: string; mesh: Mesh }[]): Promise<void> {

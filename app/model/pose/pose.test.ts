@@ -25,12 +25,14 @@ async function set() {
 const crank = { joint: 'crank-shaft', freedom: 'angle' }
 
 describe('where the bodies are', () => {
-  it('is the take at the playhead in Drive, home in the other stages', async () => {
+  it('is the take at the playhead in Drive and in Prove, home in the other stages', async () => {
     const { run, pose, playback, stage } = await set()
     playback.seek(1)
     expect([pose.source, pose.shown!.at]).toEqual(['take', 60 * POSE * run.report!.bodies.length])
     stage.go('connect')
     expect([pose.source, pose.shown!.poses]).toEqual(['home', run.report!.poses])
+    stage.go('prove')
+    expect([pose.source, pose.shown!.at]).toEqual(['take', 60 * POSE * run.report!.bodies.length])
   })
 
   it('is between two frames while it plays', async () => {

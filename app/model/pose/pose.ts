@@ -24,7 +24,7 @@ export const usePoseStore = defineStore('pose', () => {
 
   const source = computed(() => {
     if (preview.value) return 'preview'
-    if (run.take && stage.stage === 'drive' && !byHand.value) return 'take'
+    if (run.take && stage.plays && !byHand.value) return 'take'
     return run.standing ? 'standing' : 'home'
   })
   const shown = computed<ShownPoses | null>(() => {

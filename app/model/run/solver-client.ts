@@ -71,6 +71,11 @@ export class SolverClient {
     })
   }
 
+  /** Makes triangles of imported parts known. */
+  keepMeshes(meshes: readonly (readonly [string, Float32Array])[]): void {
+    this.send({ type: 'meshes', meshes })
+  }
+
   grab(body: string, point: readonly [number, number, number], alone: boolean): void {
     this.send({ type: 'grab', body, point, alone })
   }

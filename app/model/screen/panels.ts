@@ -1,7 +1,7 @@
 /** Which panels are open over those of the stage, and which tool of each dock. */
 export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
 /** What the left panel of the Prove stage shows. */
-export type ProofTab = 'checks' | 'probes' | 'facts' | 'report'
+export type ProofTab = 'checks' | 'probes' | 'clearance' | 'space' | 'facts' | 'report'
 export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {

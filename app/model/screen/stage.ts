@@ -14,6 +14,8 @@ export const useStageStore = defineStore('stage', () => {
   const stage = ref<Stage>('drive')
   return {
     stage,
+    /** Whether the motion is shown, and not the mechanism where it stands. */
+    plays: computed(() => stage.value === 'drive' || stage.value === 'prove'),
     go: (to: Stage) => {
       stage.value = to
     },

@@ -58,10 +58,8 @@ const kept = computed(() => layout.kept)
 const isTall = computed(
   () => stage.stage === 'drive' && (timing.open !== null || panels.desk || path.open !== null),
 )
-/** Its charts can take the middle. */
-const isPlayed = computed(() => stage.stage === 'drive' || stage.stage === 'prove')
 /** What is in the middle is not at the bottom too. */
-const isDocked = computed(() => kept.value.open.bottom && !(layout.middle === 'chart' && isPlayed.value))
+const isDocked = computed(() => kept.value.open.bottom && !(layout.middle === 'chart' && stage.plays))
 const bottom = computed(() =>
   isDocked.value ? Math.max(kept.value.bottom, isTall.value ? kept.value.tall : 0) : 0,
 )

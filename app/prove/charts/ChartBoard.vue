@@ -23,6 +23,10 @@ const detailed = ref(false)
 
 const charts = computed(() => mechanism.document?.charts ?? [])
 const overTime = computed(() => charts.value.filter(({ over }) => over === undefined))
+/** Whether a chart over time has a second axis, which takes room on the right. */
+const hasRight = computed(() =>
+  overTime.value.some(({ curves }) => curves.some(({ axis }) => axis === 'right')),
+)
 const overOther = computed(() => charts.value.filter(({ over }) => over !== undefined))
 
 function add() {
@@ -92,14 +96,17 @@ const middle = () => (board.stretch[0] + board.stretch[1]) / 2
         :model-value="mechanism.comparedId"
         @update:model-value="mechanism.compareWith"
       />
+      <slot name="tools" />
     </div>
     <FaultLine inset :text="fault" />
+    <slot v-if="overTime.length === 0" :right="false" />
     <p v-if="charts.length === 0" class="muted empty">
       A chart draws probes over time, or over one another. Press + Chart; a probe that is selected is shown in
       it.
     </p>
     <div v-else class="columns" :class="{ beside: overOther.length > 0 && overTime.length > 0 }">
       <div v-if="overTime.length > 0" class="list">
+        <slot :right="hasRight" />
         <ChartRow
           v-for="chart in overTime"
           :key="chart.id"
@@ -178,7 +185,7 @@ const middle = () => (board.stretch[0] + board.stretch[1]) / 2
   overflow-y: auto;
 }
 
-.list > * {
+.list > :deep(.chart) {
   flex: 1 0 116px;
   max-height: 260px;
 }
@@ -195,6 +202,37 @@ const middle = () => (board.stretch[0] + board.stretch[1]) / 2
   grid-template-rows: auto minmax(120px, 1fr);
   grid-template-columns: minmax(0, 1fr);
   max-height: none;
+}
+
+.board {
+  container-type: inline-size;
+}
+
+/* where there is little room beside each other, all stand below each other */
+@container (max-width: 760px) {
+  .columns,
+  .columns.beside {
+    display: block;
+    overflow-y: auto;
+  }
+
+  .list {
+    overflow: visible;
+  }
+
+  .list > :deep(.chart) {
+    flex: none;
+    height: 200px;
+  }
+
+  .others {
+    border-left: 0;
+  }
+
+  .others > :deep(.chart) {
+    flex: none;
+    height: 340px;
+  }
 }
 
 .others :deep(.side) {

@@ -10,6 +10,7 @@ import { useElementSize, useElementVisibility } from '@vueuse/core'
 import { useTheme } from 'vuetify'
 import type { Chart } from '@ligamen/core'
 import { usePlaybackStore } from '~/model/pose/playback'
+import { useClearanceStore } from '../clearance/clearance'
 import { useBoardStore } from './board'
 import { useSeries } from './useSeries'
 
@@ -19,6 +20,7 @@ const props = defineProps<{ chart: Chart }>()
 const theme = useTheme()
 const playback = usePlaybackStore()
 const board = useBoardStore()
+const clearance = useClearanceStore()
 const { series, units, along, overlays, limits, pointsOf, eventsOf } = useSeries(() => props.chart)
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -167,6 +169,8 @@ function placeOf(time: number | null): number | null {
 }
 const head = computed(() => placeOf(playback.shown))
 const line = computed(() => placeOf(board.reading))
+/** Where the machine would first run into itself. */
+const stop = computed(() => placeOf(clearance.stopsAt))
 const marks = computed(() =>
   (['a', 'b'] as const).flatMap((name) => {
     const at = placeOf(board.markers[name])
@@ -225,6 +229,7 @@ defineExpose({ png: () => drawing?.toBase64Image('image/png', 1) ?? null })
       :aria-label="`Chart ${chart.name}: ${series.map(({ name }) => name).join(', ')}`"
     />
     <i v-if="head !== null" class="line head" :style="{ transform: `translateX(${head}px)` }" />
+    <i v-if="stop !== null" class="line stop" :style="{ transform: `translateX(${stop}px)` }" />
     <i v-if="line !== null" class="line reading" :style="{ transform: `translateX(${line}px)` }" />
     <i
       v-for="mark in marks"
@@ -260,6 +265,10 @@ defineExpose({ png: () => drawing?.toBase64Image('image/png', 1) ?? null })
   width: 2px;
   margin-left: -1px;
   background: rgb(var(--v-theme-playhead));
+}
+
+.stop {
+  border-left: 2px dashed rgb(var(--v-theme-error));
 }
 
 .reading {

@@ -5,10 +5,11 @@ import { display } from '~/fields/display'
 /** What a person chooses from. */
 export const CHECK_WORDS: Readonly<Record<string, string>> = {
   band: 'A probe stays within a band',
+  clear: 'Nothing overlaps, or a clearance is kept',
   reach: 'A probe reaches a value in time',
   statistic: 'Maximum, mean, RMS or period of a probe',
   limits: 'No joint comes to a limit',
-  'joint-rates': 'A joint keeps its speed and acceleration',
+  'joint-rates': 'A joint keeps its speed, acceleration or jerk',
   completes: 'The motion goes through to its end',
   mobility: 'The mobility is a number',
   redundancy: 'Nothing is redundant but what is listed',

@@ -31,6 +31,8 @@ export function newCheck(kind: string, known: Known): Omit<Check, 'id'> {
   switch (kind) {
     case 'band':
       return { ...base, name: named('stays below'), probe, upper: above(signal) }
+    case 'clear':
+      return { ...base, name: 'Nothing overlaps' }
     case 'reach':
       return { ...base, name: named('in time'), probe, value: reached(signal), before: length }
     case 'statistic':

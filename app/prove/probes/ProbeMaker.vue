@@ -6,7 +6,15 @@ import PickField from '~/fields/PickField.vue'
 import { isForMenu } from '~/fields/menus'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useProbeMakerStore } from './probe-maker'
-import { ALONG_WORDS, demands, directionsOf, expressionNames, PROBE_WORDS, takes } from './probe-words'
+import {
+  ALONG_WORDS,
+  demands,
+  directionsOf,
+  expressionNames,
+  PROBE_WORDS,
+  RELATIONS_OF,
+  takes,
+} from './probe-words'
 
 const mechanism = useMechanismStore()
 const maker = useProbeMakerStore()
@@ -19,6 +27,9 @@ const directions = computed(() => {
   const all = directionsOf(form.kind).map((value) => ({ value, title: ALONG_WORDS[value] }))
   return demands(form.kind, 'along') ? all : [{ value: undefined, title: 'its size' }, ...all]
 })
+const relations = computed(() =>
+  named(mechanism.document?.relations?.filter(({ kind }) => RELATIONS_OF[form.kind]?.includes(kind))),
+)
 const isFrom = computed(() => takes(form.kind, 'from'))
 const names = computed(() => [...expressionNames(mechanism.document?.probes ?? []).values()])
 onBeforeUnmount(maker.end)
@@ -74,6 +85,13 @@ onBeforeUnmount(maker.end)
       :items="[...named(mechanism.document?.groups), ...named(mechanism.document?.bodies)]"
       auto-select-first
     />
+    <v-autocomplete
+      v-if="takes(form.kind, 'other')"
+      v-model="form.other"
+      label="The other body or group"
+      :items="[...named(mechanism.document?.groups), ...named(mechanism.document?.bodies)]"
+      auto-select-first
+    />
     <v-select
       v-if="takes(form.kind, 'mate')"
       v-model="form.mate"
@@ -87,6 +105,13 @@ onBeforeUnmount(maker.end)
       label="Spring"
       :items="named(mechanism.document?.springs)"
       no-data-text="There is no spring."
+    />
+    <v-select
+      v-if="takes(form.kind, 'relation')"
+      v-model="form.relation"
+      label="Relation"
+      :items="relations"
+      no-data-text="There is no such relation."
     />
     <template v-if="takes(form.kind, 'expression')">
       <v-text-field v-model="form.expression" label="Expression" spellcheck="false" autocomplete="off" />

@@ -10,15 +10,17 @@ export interface ProbeForm {
   readonly freedom: string
   readonly against: string
   readonly body: string
+  readonly other: string
   readonly mate: string
   readonly spring: string
+  readonly relation: string
   readonly expression: string
 }
 type Picked = readonly [Candidate | null, Candidate | null]
 
 /** In words; empty when it can be made. */
 export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms: boolean): string {
-  const { kind, joint, freedom, against, body, mate, spring, expression } = form
+  const { kind, joint, freedom, against, body, other, mate, spring, relation, expression } = form
   const needs = (field: keyof Probe, isThere: unknown, words: string) =>
     demands(kind, field) && !isThere ? words : ''
   return (
@@ -26,8 +28,10 @@ export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms:
     needs('joint', freedom || !hasFreedoms, 'Choose its freedom.') ||
     needs('against', against, 'Choose the joint that it is compared with.') ||
     needs('body', body, 'Choose a body or a group.') ||
+    needs('other', other, 'Choose the other body or group.') ||
     needs('mate', mate, 'Choose a mate.') ||
     needs('spring', spring, 'Choose a spring.') ||
+    needs('relation', relation, 'Choose a relation.') ||
     needs('datum', first, 'Pick a place, on the model or by name.') ||
     needs('from', second, 'Pick the second place.') ||
     needs('expression', expression.trim(), 'Write an expression.')
@@ -36,7 +40,7 @@ export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms:
 
 /** A name for people; names are cut at what a document takes. */
 export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id: string) => string): string {
-  const { kind, joint, freedom, against, mate, spring, expression, along } = form
+  const { kind, joint, freedom, against, mate, spring, relation, expression, along } = form
   const place = first?.words ?? ''
   const body = first ? nameOf(first.pick.body) : nameOf(form.body)
   const direction = along && takes(kind, 'along') ? `, ${ALONG_WORDS[along]!}` : ''
@@ -45,9 +49,13 @@ export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id:
     'mate-value': nameOf(mate),
     'path-length': `Path of ${place}`,
     'mass-centre': `Centre of mass of ${nameOf(form.body)}${direction}`,
+    clearance: `Clearance of ${nameOf(form.body)} and ${nameOf(form.other)}`,
     'transmission-angle': `Transmission angle at ${nameOf(joint)}`,
     'velocity-ratio': `${nameOf(joint)} beside ${nameOf(against)}`,
     'spring-length': `Length of ${nameOf(spring)}`,
+    'strand-length': `Length of ${nameOf(relation)}`,
+    'pressure-angle': `Pressure angle of ${nameOf(relation)}`,
+    slip: `Slip of ${nameOf(relation)}`,
     expression,
     distance: `${place} to ${second?.words ?? ''}`,
     angle: `Angle of ${place} and ${second?.words ?? ''}`,

@@ -17,7 +17,9 @@ const START = {
   against: '',
   mate: '',
   spring: '',
+  relation: '',
   body: '',
+  other: '',
 }
 
 export const useProbeMakerStore = defineStore('probe-maker', () => {
@@ -64,7 +66,7 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
   )
 
   function wish(): ProbeWish {
-    const { kind, along, joint, freedom, against, mate, spring, body, expression } = form
+    const { kind, along, joint, freedom, against, mate, spring, relation, body, other, expression } = form
     const own = (field: keyof Probe) => takes(kind, field)
     return {
       kind,
@@ -74,8 +76,10 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
       ...(own('freedom') && freedom ? { freedom } : {}),
       ...(own('against') ? { against } : {}),
       ...(own('body') ? { body } : {}),
+      ...(own('other') ? { other } : {}),
       ...(own('mate') ? { mate } : {}),
       ...(own('spring') ? { spring } : {}),
+      ...(own('relation') ? { relation } : {}),
       ...(own('datum') && picks.first.value ? { datum: picks.first.value.pick } : {}),
       ...(own('from') && picks.second.value ? { from: picks.second.value.pick } : {}),
       ...(own('expression') ? { expression, of: namedIn(expression, mechanism.document?.probes ?? []) } : {}),

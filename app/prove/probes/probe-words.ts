@@ -14,11 +14,22 @@ export const PROBE_WORDS: Readonly<Record<string, string>> = {
   angle: 'Angle between two axes',
   'mate-value': 'Value of a mate',
   'spring-length': 'Length of a spring',
+  'strand-length': 'Length of a cord or belt',
   'path-length': 'Length of the path of a place',
   'mass-centre': 'Centre of mass of a body or group',
+  clearance: 'Clearance of two bodies or groups',
   'transmission-angle': 'Transmission angle at a hinge',
+  'pressure-angle': 'Pressure angle of a cam or of teeth',
   'velocity-ratio': 'Ratio of the speeds of two joints',
+  slip: 'Slip of wheels, of a rack or a belt',
   expression: 'Expression of other probes',
+}
+
+/** Relations that a kind measures, by their kinds. */
+export const RELATIONS_OF: Readonly<Record<string, readonly string[]>> = {
+  'strand-length': ['cord', 'belt'],
+  'pressure-angle': ['cam', 'gear', 'rack'],
+  slip: ['gear', 'rack', 'belt'],
 }
 
 /** A position along x, y or z needs one of them; a speed may do without. */

@@ -8,6 +8,7 @@ import IconButton from '~/fields/IconButton.vue'
 import TextCommit from '~/fields/TextCommit.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { saveFile } from '~/model/save-file'
+import { printPage } from './print-page'
 import { useReportStore } from './report'
 
 const props = defineProps<{ project: string; picture: () => Promise<Blob | null> }>()
@@ -20,6 +21,7 @@ const WORDS: Readonly<Record<Kind, string>> = {
   assumptions: 'What is assumed',
   pictures: 'Pictures',
   checks: 'Checks',
+  clearances: 'Clearances',
   charts: 'Charts',
   facts: 'What the motion shows',
   scenario: 'Scenario',
@@ -80,20 +82,29 @@ const addressOf = (blob: Blob) =>
     reader.readAsDataURL(blob)
   })
 
-/** With a picture of the model as it is now where none was taken. */
-async function write() {
+/** With a picture of the model as it is now where none was taken; null where there is nothing to report. */
+async function made(): Promise<string | null> {
   fault.value = ''
   if (store.pictures.length === 0) await take()
   const page = store.page(props.project)
   if (page === null) fault.value = 'There is no motion to report yet; solve the scenario.'
-  else saveFile(`${slug(mechanism.document!.name)}-report.html`, new TextEncoder().encode(page))
+  return page
+}
+async function write() {
+  const page = await made()
+  if (page !== null) saveFile(`${slug(mechanism.document!.name)}-report.html`, new TextEncoder().encode(page))
+}
+async function print() {
+  const page = await made()
+  if (page !== null) printPage(page)
 }
 </script>
 
 <template>
   <div class="report">
     <v-btn class="write" color="primary" variant="flat" @click="write">Write the report (HTML)</v-btn>
-    <p class="muted">One page that opens without this program; print it from the browser for PDF.</p>
+    <v-btn @click="print">Print, or save as PDF</v-btn>
+    <p class="muted">One page that opens without this program.</p>
     <FaultLine inset :text="fault" />
     <TextCommit label="Title" :value="report.title ?? ''" :commit="setText('title')" />
     <TextCommit label="Author" :value="report.author ?? ''" :commit="setText('author')" />

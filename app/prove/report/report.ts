@@ -3,6 +3,7 @@ import { reportHtml, siOr } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
+import { useClearanceStore } from '../clearance/clearance'
 
 interface Picture {
   readonly title: string
@@ -13,6 +14,7 @@ export const useReportStore = defineStore('report', () => {
   const mechanism = useMechanismStore()
   const run = useRunStore()
   const playback = usePlaybackStore()
+  const clearance = useClearanceStore()
   /** Pictures that were taken for it, in order; they stay with the page, not with the mechanism. */
   const pictures = shallowRef<readonly Picture[]>([])
 
@@ -32,7 +34,13 @@ export const useReportStore = defineStore('report', () => {
     const scenario = document?.scenarios.find(({ id }) => id === take?.scenario)
     if (!take || !document || !report || !scenario) return null
     return reportHtml({
-      evidence: { document, take, length: siOr(scenario.length, 'time'), mobility: report.mobility },
+      evidence: {
+        document,
+        take,
+        length: siOr(scenario.length, 'time'),
+        mobility: report.mobility,
+        clearances: clearance.current,
+      },
       datums: new Map(report.datums.map(({ datum, body, frame }) => [datum, { body, frame }])),
       mobility: [report.words.line, report.words.redundancies].filter((line) => line !== null),
       states: report.states,

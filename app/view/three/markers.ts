@@ -37,6 +37,16 @@ export class Markers {
   private ghost: THREE.Group | null = null
   private readonly overlapping = overAll()
   private overlaps: THREE.Mesh[] = []
+  private readonly spacious = new THREE.MeshStandardMaterial({
+    transparent: true,
+    opacity: 0.32,
+    roughness: 0.8,
+    side: THREE.DoubleSide,
+    depthWrite: false,
+  })
+  private spaces: THREE.Mesh[] = []
+  private readonly dots = new THREE.PointsMaterial({ size: 3, sizeAttenuation: false })
+  private cloud: THREE.Points | null = null
   private readonly ball = new THREE.SphereGeometry(1, 16, 12)
   private points: THREE.Mesh[] = []
 
@@ -46,6 +56,8 @@ export class Markers {
     this.ghostly.color.set(palette.primary)
     this.outline.color.set(palette.primary)
     this.overlapping.color.set(palette.error)
+    this.spacious.color.set(palette.measured)
+    this.dots.color.set(palette.measured)
   }
 
   setDatums(marks: readonly DatumMark[], bodies: BodyShapes, size: number): void {
@@ -76,14 +88,31 @@ export class Markers {
 
   /** Volumes in ground that two bodies share, nine numbers a triangle [m]. */
   setOverlaps(solids: readonly Float32Array[]): void {
-    for (const mesh of this.overlaps) {
+    this.overlaps = this.replaced(this.overlaps, solids, this.overlapping)
+  }
+
+  /** What is covered or reached, in ground [m]: closed surfaces of nine numbers a triangle, and points of three. */
+  setSpaces(solids: readonly Float32Array[], points: Float32Array | null): void {
+    this.spaces = this.replaced(this.spaces, solids, this.spacious)
+    this.cloud?.removeFromParent()
+    this.cloud?.geometry.dispose()
+    this.cloud = points && new THREE.Points(geometryOfPoints(points), this.dots)
+    if (this.cloud) this.root.add(this.cloud)
+  }
+
+  private replaced(
+    old: readonly THREE.Mesh[],
+    solids: readonly Float32Array[],
+    material: THREE.Material,
+  ): THREE.Mesh[] {
+    for (const mesh of old) {
       mesh.removeFromParent()
       mesh.geometry.dispose()
     }
-    this.overlaps = solids.map((positions) => {
-      const geometry = new THREE.BufferGeometry()
-      geometry.setAttribute('position', new THREE.BufferAttribute(positions, 3))
-      const mesh = new THREE.Mesh(geometry, this.overlapping)
+    return solids.map((positions) => {
+      const geometry = geometryOfPoints(positions)
+      geometry.computeVertexNormals()
+      const mesh = new THREE.Mesh(geometry, material)
       mesh.renderOrder = 3
       this.root.add(mesh)
       return mesh
@@ -119,6 +148,11 @@ function markShape(): THREE.BufferGeometry {
   const positions = shapes.flatMap((shape) => [...shape.getAttribute('position').array])
   merged.setAttribute('position', new THREE.BufferAttribute(Float32Array.from(positions), 3))
   return merged
+}
+
+function geometryOfPoints(positions: Float32Array): THREE.BufferGeometry {
+  const geometry = new THREE.BufferGeometry()
+  return geometry.setAttribute('position', new THREE.BufferAttribute(positions, 3))
 }
 
 const overAll = () => new THREE.MeshBasicMaterial({ depthTest: false, transparent: true, opacity: 0.9 })

@@ -51,6 +51,8 @@ export class Viewport {
   private bounds: THREE.Box3 | null = null
   /** The distance of the grid's lines has changed [m]; null while there is no grid. */
   onGrid: (spacing: number | null) => void = () => undefined
+  /** The model has been drawn, from wherever it is seen. */
+  onDrawn: () => void = () => undefined
   /** The view has turned: right, up and towards the viewer, in ground. */
   onTurned: (axes: readonly Vector[]) => void = () => undefined
   private turned = ''
@@ -202,6 +204,12 @@ export class Viewport {
   /** Whether the pointer is on a handle. */
   onHandle(): boolean {
     return this.handles.touched()
+  }
+
+  /** Surfaces that are seen through, and points, in ground. */
+  setSpaces(solids: readonly Float32Array[], points: Float32Array | null): void {
+    this.markers.setSpaces(solids, points)
+    this.redraw()
   }
 
   setOverlaps(solids: readonly Float32Array[]): void {
@@ -378,5 +386,6 @@ export class Viewport {
       this.onTurned(turned)
     }
     this.renderer.render(this.scene, this.viewpoint.camera)
+    this.onDrawn()
   }
 }

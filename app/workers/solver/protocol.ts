@@ -22,6 +22,8 @@ export type ToSolver =
       home: boolean
       known: string[]
     }
+  /** Triangles of imported parts by hash, for clearances; the motion is measured again with them. */
+  | { type: 'meshes'; meshes: readonly (readonly [string, Float32Array])[] }
   /** Gives up the run that is being solved. */
   | { type: 'cancel' }
   /** Solves another scenario beside the one shown, now and after every edit; none for null. */

@@ -55,6 +55,39 @@ const lengthOf = (part: string, length: string) => (draft: MechanismDocument) =>
 }
 
 describe('the solver', () => {
+  it('measures clearances again when the triangles of an imported part arrive', async () => {
+    const { service, open, goOn, last, said } = set()
+    const document = structuredClone(walkingBeam) as MechanismDocument
+    const mesh = 'e'.repeat(64)
+    document.parts.push({
+      id: 'stone',
+      name: 'Stone',
+      shape: 'imported',
+      colour: '#888888',
+      mesh,
+      dimensions: { width: 1, depth: 1, height: 1 },
+    })
+    document.bodies.push({
+      id: 'rock',
+      name: 'Rock',
+      grounded: true,
+      parts: [{ id: 'rock-stone', part: 'stone' }],
+      pose: { position: [1, 0, 0] },
+    })
+    document.probes.push({ id: 'gap', name: 'Gap', kind: 'clearance', body: 'crank', other: 'rock' })
+    open(document)
+    await goOn()
+    const read = () => {
+      const { probeChannels, probes } = last('take')!.take
+      return probes[3 * probeChannels.findIndex(({ key }) => key === 'gap')]
+    }
+    expect(read()).toBeNaN()
+    service.hear({ type: 'meshes', meshes: [[mesh, Float32Array.of(0, 0, 0, 0, 0.01, 0, 0, 0, 0.01)]] })
+    await goOn()
+    expect(said.filter(({ type }) => type === 'take')).toHaveLength(2)
+    expect(read()).toBeGreaterThan(0.9)
+  })
+
   it('accepts what assembles, and solves it at once', async () => {
     const { open, goOn, types, last } = set()
     open()

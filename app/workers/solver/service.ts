@@ -8,6 +8,7 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import {
   formatNumber,
+  keepMesh,
   motionFingerprint,
   nearestDimension,
   openModel,
@@ -45,6 +46,8 @@ export class SolverService {
   private newest = 0
   /** What the run that is under way is solved from. */
   private running: string | null = null
+  /** What is shown: its scenario, and what its take is solved from. */
+  private shown: { readonly scenario: string; readonly fingerprint: string } | null = null
   /** The scenario that is solved beside the one shown. */
   private beside: string | null = null
 
@@ -57,6 +60,12 @@ export class SolverService {
         this.newest++
         this.running = null
         this.ports.say({ type: 'cancelled' })
+        break
+      case 'meshes':
+        for (const [hash, positions] of data.meshes) keepMesh(hash, { positions })
+        this.running = null
+        if (bench.model && this.shown)
+          void this.solve(bench.model, this.shown.scenario, this.shown.fingerprint, [])
         break
       case 'compare':
         this.beside = data.scenario
@@ -109,6 +118,7 @@ export class SolverService {
     const report = reportModel(model.value, scenario)
     const fingerprint = hashOf(motionFingerprint(candidate, scenario))
     ports.say({ type: 'accepted', request, report, standing: bench.standing(), fingerprint })
+    this.shown = { scenario, fingerprint }
     void this.solve(model.value, scenario, fingerprint, data.known)
   }
 

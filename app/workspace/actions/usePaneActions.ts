@@ -11,7 +11,8 @@ export function usePaneActions() {
   const layout = useLayoutStore()
 
   function showChart() {
-    stage.go('drive')
+    // of a stage that plays, its own
+    if (!stage.plays) stage.go('drive')
     layout.show('chart')
   }
 
@@ -24,7 +25,13 @@ export function usePaneActions() {
       action('inspector', `${word(open.right)} the inspector`, 'S I', () => layout.toggle('right')),
       action('dock', `${word(open.bottom)} the dock`, 'S D', () => layout.toggle('bottom')),
       action('map', 'Link map in the middle, or the model again', 'S G', () => layout.show('map')),
-      action('chart', 'Timing chart in the middle, or the model again', 'S C', showChart, hasChart),
+      action(
+        'chart',
+        'Timing chart, or the charts, in the middle, or the model again',
+        'S C',
+        showChart,
+        hasChart,
+      ),
       action('usual-panes', 'Panes as they were at first', undefined, layout.reset),
     ]
   })

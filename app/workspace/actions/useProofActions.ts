@@ -1,6 +1,7 @@
 /** What is measured and checked, from the palette and by keys. */
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePanelsStore } from '~/model/screen/panels'
+import type { ProofTab } from '~/model/screen/panels'
 import { useStageStore } from '~/model/screen/stage'
 import { useBoardStore } from '~/prove/charts/board'
 import { useMeasure } from '~/prove/probes/useMeasure'
@@ -13,7 +14,7 @@ export function useProofActions() {
   const stage = useStageStore()
   const board = useBoardStore()
   const { measureSelected } = useMeasure()
-  const show = (tab: 'checks' | 'probes' | 'facts' | 'report') => () => {
+  const show = (tab: ProofTab) => () => {
     panels.proof = tab
     stage.go('prove')
   }
@@ -27,6 +28,8 @@ export function useProofActions() {
     ),
     action('checks', 'Show the checks', 'P C', show('checks')),
     action('probes', 'Show the probes', 'P P', show('probes')),
+    action('clearance', 'Show the clearances', 'P L', show('clearance')),
+    action('space', 'Show swept volume and reach', 'P S', show('space')),
     action('facts', 'Show the facts', 'P F', show('facts')),
     action('report', 'Show the report', 'P R', show('report')),
     action('marker-a', 'Marker A at the playhead', undefined, () => board.mark('a')),

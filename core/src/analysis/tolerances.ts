@@ -32,3 +32,6 @@ export const RESTS = 1e-6
 
 /** A turn this near to a value is sought on the motion itself [rad, sizes]; the quintic is nearer than that. */
 export const TURN_NEAR = 1e-3
+
+/** A range that goes less far than this from where it is counts as this far [rad, m]; only its pace depends on it. */
+export const SAME_VALUE = 1e-9

@@ -108,3 +108,16 @@ export function frameAlong(axis: Vector, zero?: Vector): Frame | null {
 export const axisOf = (frame: Frame, k: number): Vector => [frame[3 * k], frame[3 * k + 1], frame[3 * k + 2]]
 
 export const originOf = (frame: Frame): Vector => [frame[ORIGIN], frame[ORIGIN + 1], frame[ORIGIN + 2]]
+
+/** A point given in the frame a[at ..], seen from where that is given. */
+export function transformed(
+  a: Frame,
+  [x, y, z]: ArrayLike<number> & Iterable<number>,
+  at = 0,
+): [number, number, number] {
+  return [
+    a[at] * x + a[at + 3] * y + a[at + 6] * z + a[at + ORIGIN],
+    a[at + 1] * x + a[at + 4] * y + a[at + 7] * z + a[at + ORIGIN + 1],
+    a[at + 2] * x + a[at + 5] * y + a[at + 8] * z + a[at + ORIGIN + 2],
+  ]
+}

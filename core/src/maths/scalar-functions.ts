@@ -1,11 +1,22 @@
 /**
- * The functions by which a condition makes one number of its parts, with their first and second derivatives.
+ * The functions by which a condition makes one number of its parts, with their first and second derivatives, and the third derivative by
+ * time where the parts change.
  * Gradients are n numbers; curvatures are rows of three numbers, whatever n is.
  */
 import { LEAST_FREE } from './tolerances'
 export interface ScalarFunction {
   value(s: Float64Array, n: number): number
   derive(s: Float64Array, n: number, gradient: Float64Array, curvature: Float64Array): void
+  /** Third derivative by time. @param jets value and three derivatives by time of each part, four numbers a part */
+  third(jets: Float64Array, n: number): number
+}
+
+/** The derivatives of asin where its sine s changes: from cos(a) a' = s', differentiated twice. */
+function thirdOfArc([s, s1, s2, s3]: Float64Array): number {
+  const c = Math.sqrt(Math.max(0, 1 - s * s))
+  const a1 = s1 / c
+  const a2 = (s2 + s * a1 * a1) / c
+  return (s3 + 3 * s * a1 * a2 + c * a1 ** 3) / c
 }
 
 const ROW = 3
@@ -22,6 +33,15 @@ export const atan2: ScalarFunction = {
     curvature[1] = curvature[ROW] = (y * y - x * x) / (r * r)
     curvature[ROW + 1] = (2 * x * y) / (r * r)
   },
+  // r^2 a' = x y' - y x', differentiated twice
+  third: ([y, y1, y2, y3, x, x1, x2, x3]) => {
+    const r = x * x + y * y
+    const r1 = 2 * (x * x1 + y * y1)
+    const r2 = 2 * (x1 * x1 + x * x2 + y1 * y1 + y * y2)
+    const a1 = (x * y1 - y * x1) / r
+    const a2 = (x * y2 - y * x2 - r1 * a1) / r
+    return (x * y3 + x1 * y2 - y * x3 - y1 * x2 - 2 * r1 * a2 - r2 * a1) / r
+  },
 }
 
 /** Length of the vector s. */
@@ -36,6 +56,21 @@ export const hypot: ScalarFunction = {
       }
     }
   },
+  // r r' = s . s', differentiated twice
+  third: (jets, n) => {
+    const sums = [0, 0, 0, 0]
+    for (let i = 0; i < 4 * n; i += 4) {
+      const [s, s1, s2, s3] = [jets[i], jets[i + 1], jets[i + 2], jets[i + 3]]
+      sums[0] += s * s
+      sums[1] += s * s1
+      sums[2] += s1 * s1 + s * s2
+      sums[3] += 3 * s1 * s2 + s * s3
+    }
+    const r = Math.sqrt(sums[0])
+    const r1 = sums[1] / r
+    const r2 = (sums[2] - r1 * r1) / r
+    return (sums[3] - 3 * r1 * r2) / r
+  },
 }
 
 export const asin: ScalarFunction = {
@@ -45,6 +80,7 @@ export const asin: ScalarFunction = {
     gradient[0] = 1 / c
     curvature[0] = s[0] / (c * c * c)
   },
+  third: thirdOfArc,
 }
 
 export const acos: ScalarFunction = {
@@ -54,6 +90,7 @@ export const acos: ScalarFunction = {
     gradient[0] = -1 / c
     curvature[0] = -s[0] / (c * c * c)
   },
+  third: (jets) => -thirdOfArc(jets),
 }
 
 /**
@@ -87,5 +124,16 @@ export const unwound = (
     curvature[0] = (cos * cos) / free
     curvature[1] = curvature[ROW] = (cos * sin) / free
     curvature[ROW + 1] = (sin * sin) / free
+  },
+  // its second derivative is t . p'' + a^2 / L with a = n . p', where n' = -(a / L) t, t' = (a / L) n, L' = t . p' + R a / L
+  third: ([x, x1, x2, x3, y, y1, y2, y3]) => {
+    const d = Math.hypot(x, y)
+    const free = Math.sqrt(Math.max(LEAST_FREE, d * d - radius * radius))
+    const f = Math.atan2(y, x) - side * Math.acos(Math.min(1, radius / d))
+    const [cos, sin] = [Math.cos(f), Math.sin(f)]
+    const out = (cos * x1 + sin * y1) / free
+    const across = cos * x2 + sin * y2
+    const along = side * (cos * y1 - sin * x1)
+    return side * (cos * y3 - sin * x3) + 3 * out * (across - out * along) - radius * out ** 3
   },
 })

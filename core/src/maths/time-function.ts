@@ -1,4 +1,7 @@
-/** A function of time [s]: writes value, rate and acceleration into out[0..2]. */
+/**
+ * A function of time [s]: writes value, rate and acceleration into out[0..2], and its third derivative into out[3] where it knows
+ * it; `out` may have three places only.
+ */
 export interface TimeFunction {
   (time: number, out: Float64Array): void
   /** Instants at which its rate or acceleration may jump; at one of them it has what comes after. */
@@ -21,4 +24,5 @@ export const constant =
     out[0] = value
     out[1] = 0
     out[2] = 0
+    out[3] = 0
   }

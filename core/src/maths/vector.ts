@@ -1,7 +1,8 @@
 /** Vectors of three numbers as plain tuples, for set-up work (hot loops use flat arrays, see frame.ts). */
 export type Vector = readonly [number, number, number]
 
-export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+export const dot = (a: Vector | Float64Array, b: Vector | Float64Array): number =>
+  a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
 export const norm = (a: Vector): number => Math.hypot(a[0], a[1], a[2])
 

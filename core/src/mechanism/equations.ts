@@ -1,8 +1,7 @@
 /**
  * The rows of a mechanism at the present motion: their residuals, gradients, rates and accelerations.
  *
- * Rows of lengths are divided by the mechanism's size and unknown slides are counted in sizes, so that all rows and all
- * unknowns are comparable numbers.
+ * Rows of lengths are divided by the mechanism's size and unknown slides are counted in sizes: comparable numbers.
  */
 import { compose, FRAME, identityFrame, ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
@@ -304,7 +303,8 @@ export class Equations extends RowTable {
     return this.curve[0]
   }
 
-  private plainValue(state: MotionState, term: number): number {
+  /** Value of a term before its curve. */
+  plainValue(state: MotionState, term: number): number {
     const kind = this.kind[term]
     if (kind === COORDINATE) return state.q[this.termLink[term]]
     const { frames } = this

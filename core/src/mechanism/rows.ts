@@ -18,10 +18,23 @@ export interface Pair {
   readonly signs: Int8Array
 }
 
-/** A function of one number with two derivatives, written into out[0..2]. */
+/**
+ * A function of one number with two derivatives, written into out[0..2], and the third one into out[3] where it is known; `out` may
+ * have three places only.
+ */
 export interface Curve {
   evaluate(x: number, out: Float64Array): void
 }
+
+/** One that stays at a value. */
+export const constantCurve = (value: number): Curve => ({
+  evaluate: (_, out) => {
+    out[0] = value
+    out[1] = 0
+    out[2] = 0
+    out[3] = 0
+  },
+})
 
 export interface Term {
   readonly factor: number

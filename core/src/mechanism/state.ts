@@ -26,6 +26,16 @@ export class MotionState {
   readonly twist: Float64Array
   /** Spatial acceleration of every link. */
   readonly twistRate: Float64Array
+  /** Third derivatives of the coordinates, and the second ones of the twists; current after `readThird`. */
+  readonly third: Float64Array
+  readonly twistBend: Float64Array
+  /**
+   * Turns a gradient by scaled coordinates into one by those that nothing determines, see `System.pullBack`; null where it is not
+   * known. What moves the state sets it.
+   */
+  pullBack: ((gradient: Float64Array) => void) | null = null
+  /** Solves `third`; what moves the state sets it at every instant, and it is used once. */
+  thirdSource: (() => void) | null = null
   /** All links but ground, parents before children. */
   readonly all: Int32Array
   /** How the screw of a link on a path bends with its coordinate, in ground; zero for straight motions. */
@@ -45,6 +55,8 @@ export class MotionState {
     this.screw = new Float64Array(6 * n)
     this.twist = new Float64Array(6 * n)
     this.twistRate = new Float64Array(6 * n)
+    this.third = new Float64Array(n)
+    this.twistBend = new Float64Array(6 * n)
     this.bend = new Float64Array(mechanism.linkPath.size > 0 ? 6 * n : 0)
     this.flat = flatLinks(mechanism)
     this.all = Int32Array.from({ length: n - 1 }, (_, i) => i + 1)
@@ -262,6 +274,15 @@ export class MotionState {
   readMotion(): void {
     this.spreadMotion(this.unread)
     this.unread = NONE
+  }
+
+  /** Makes sure that third derivatives and second ones of all twists are current; not a number where they are not known. */
+  readThird(): void {
+    this.readMotion()
+    const { thirdSource } = this
+    if (!thirdSource) return
+    this.thirdSource = null
+    thirdSource()
   }
 
   /** A link that follows a path: its frame, screw and bend come from the path, given in the frame of the link. */

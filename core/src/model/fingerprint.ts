@@ -1,8 +1,10 @@
 /**
  * What of a document decides how one of its scenarios moves, as text: two documents with the same text have the same take.
  * Fields marked `@NoMotion`, poses that nothing starts at and the timing of other scenarios are left out. What other
- * scenarios drive and switch is not, since home and the spanning tree are chosen with all of them in sight.
+ * scenarios drive and switch is not, since home and the spanning tree are chosen with all of them in sight; nor is whether jerks are
+ * recorded.
  */
+import { looksAtJerk } from '../document/format/checks'
 import { MechanismDocument } from '../document/format/mechanism'
 import type { Scenario } from '../document/format/scenarios'
 import { nestingsOf } from '../document/rules/nested'
@@ -28,6 +30,7 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
       scenarios: chain,
     }),
     document.scenarios.map(({ drivers, cues }) => [drivers.map(target), cues ?? []]),
+    looksAtJerk(document.checks),
   ])
 }
 

@@ -27,6 +27,7 @@ import type { Vector } from '../maths/vector'
 import { actsAtStart } from '../motion/drivers/drivers'
 import { movesPastLimits, planScenario, plannedItems } from '../motion/plan'
 import type { PlannedItem } from '../motion/plan'
+import type { EachStep } from '../motion/act'
 import { assembleHome, coordinateChannels, startRun } from '../motion/run'
 import type { ScenarioRun } from '../motion/run'
 import { resolveScenario } from '../motion/scenario'
@@ -223,12 +224,15 @@ function carriedOf({ bodyLink }: Mechanism, from: ResolvedDatum, to: ResolvedDat
 }
 
 /**
- * Prepares the run of one scenario. Errors: `scenario-missing`, `start-not-reached`, and those of `startRun`.
+ * Prepares the run of one scenario.
+ * @param observe is told of every step of the solver
+ * Errors: `scenario-missing`, `start-not-reached`, and those of `startRun`.
  */
 export function runScenario(
   model: Model,
   scenario: string,
   times: Float64Array | null = null,
+  observe: EachStep | null = null,
 ): Result<ScenarioRun> {
   const resolved = scenarioOf(model, scenario)
   if (!resolved) {
@@ -247,6 +251,7 @@ export function runScenario(
         start.value,
         times,
         passedLevels(model),
+        observe,
       )
     : start
 }

@@ -13,12 +13,12 @@ const MOST_NUMBERS = 4_000_000
 /** What was before a cue is recorded so much earlier [s]. */
 const JUST_BEFORE = 1e-11
 
-type Arrays = readonly [Float64Array, Float64Array, Float64Array, Float64Array]
+type Arrays = readonly [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
 
 export class BetweenFrames {
   private readonly times: number[] = []
-  /** Coordinates, rates, accelerations and probes, instant after instant. */
-  private readonly numbers: readonly number[][] = [[], [], [], []]
+  /** Coordinates, rates, accelerations, third derivatives and probes, instant after instant. */
+  private readonly numbers: readonly number[][] = [[], [], [], [], []]
   private readonly most: number
   /** The last step, whether it is recorded or not. */
   private readonly last: Arrays
@@ -29,15 +29,23 @@ export class BetweenFrames {
     private readonly interval: number,
     columns: number,
     measures: number,
+    /** Third derivatives are recorded, too. */
+    private readonly hasThirds: boolean,
   ) {
     const room = Number.isFinite(interval) ? MOST_INSTANTS : 0
-    this.most = Math.min(room, Math.floor(MOST_NUMBERS / (1 + 3 * columns + 3 * measures)))
+    this.most = Math.min(room, Math.floor(MOST_NUMBERS / (1 + 4 * columns + 3 * measures)))
     const coordinates = () => new Float64Array(columns)
-    this.last = [coordinates(), coordinates(), coordinates(), new Float64Array(3 * measures)]
+    const thirds = new Float64Array(hasThirds ? columns : 0)
+    this.last = [coordinates(), coordinates(), coordinates(), thirds, new Float64Array(3 * measures)]
   }
 
   /** The end of a step, or an instant from which the motion goes on anew; what was found later is forgotten. */
-  note(time: number, isAnew: boolean, { values, rates, accelerations }: Reader, probes: Float64Array): void {
+  note(
+    time: number,
+    isAnew: boolean,
+    { values, rates, accelerations, thirds }: Reader,
+    probes: Float64Array,
+  ): void {
     const { times, numbers, last } = this
     while (times.length > 0 && times[times.length - 1] > time - SAME_INSTANT) {
       times.pop()
@@ -47,20 +55,21 @@ export class BetweenFrames {
     last[0].set(values)
     last[1].set(rates)
     last[2].set(accelerations)
-    last[3].set(probes)
+    if (this.hasThirds) last[3].set(thirds)
+    last[4].set(probes)
     this.lastTime = time
     if (Math.abs(time - Math.round(time / this.interval) * this.interval) > SAME_INSTANT) this.push(time)
   }
 
   get all(): Between {
-    const [coordinates, coordinateRates, coordinateAccelerations, probes] = this.numbers.map((list) =>
-      Float64Array.from(list),
-    )
+    const [coordinates, coordinateRates, coordinateAccelerations, coordinateThirds, probes] =
+      this.numbers.map((list) => Float64Array.from(list))
     return {
       times: Float64Array.from(this.times),
       coordinates,
       coordinateRates,
       coordinateAccelerations,
+      coordinateThirds,
       probes,
     }
   }

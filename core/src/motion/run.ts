@@ -2,6 +2,7 @@
  * Running a scenario: solves frame after frame into a take. The caller decides how many frames at a time, so that a
  * worker can listen in between. What moves between two changes of what holds is an act (act.ts).
  */
+import { looksAtJerk } from '../document/format/checks'
 import { assemble, assembleFrom } from '../solve/assemble'
 import { BodyPoses, POSE } from '../mechanism/body-poses'
 import type { Mechanism } from '../mechanism/compile'
@@ -32,6 +33,7 @@ export class ScenarioRun {
   private readonly coordinates: Float64Array
   private readonly rates: Float64Array
   private readonly accelerations: Float64Array
+  private readonly thirds: Float64Array
   private readonly probes: Float64Array
   private readonly poses: Float64Array
   private readonly bodies: BodyPoses
@@ -53,6 +55,7 @@ export class ScenarioRun {
     this.coordinates = new Float64Array(frames * columns)
     this.rates = new Float64Array(frames * columns)
     this.accelerations = new Float64Array(frames * columns)
+    this.thirds = new Float64Array(looksAtJerk(mechanism.geometry.document.checks) ? frames * columns : 0)
     this.probes = new Float64Array(frames * 3 * dimension.length)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
     this.bodies = new BodyPoses(mechanism)
@@ -100,6 +103,7 @@ export class ScenarioRun {
       coordinates: this.coordinates.subarray(from * columns, frame * columns),
       coordinateRates: this.rates.subarray(from * columns, frame * columns),
       coordinateAccelerations: this.accelerations.subarray(from * columns, frame * columns),
+      coordinateThirds: this.thirds.subarray(from * columns, frame * columns),
       probes: this.probes.subarray(from * 3 * dimension.length, frame * 3 * dimension.length),
       poses: this.poses.subarray(
         from * POSE * mechanism.bodyLink.length,
@@ -134,6 +138,7 @@ export class ScenarioRun {
     this.coordinates.set(reader.values, frame * columns)
     this.rates.set(reader.rates, frame * columns)
     this.accelerations.set(reader.accelerations, frame * columns)
+    if (this.thirds.length > 0) this.thirds.set(reader.thirds, frame * columns)
     this.probes.set(now, frame * now.length)
     this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
@@ -156,6 +161,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
  * @param start assembled coordinates by link, from which drivers count
  * @param times rising instants from 0 on, instead of the scenario's frames
  * @param levels values by probe, SI, whose passings are found
+ * @param observe is told of every step besides
  * Errors: `driver-too-many`, `cannot-assemble`, `tie-value`, and those of `planScenario`.
  */
 export function startRun(
@@ -165,6 +171,7 @@ export function startRun(
   start: Float64Array,
   times: Float64Array | null = null,
   levels: ReadonlyMap<string, readonly number[]> = new Map(),
+  observe: EachStep | null = null,
 ): Result<ScenarioRun> {
   const tooLarge = sizeProblem(mechanism, scenario, dimension[0].length, times)
   if (tooLarge) return fail(tooLarge)
@@ -181,16 +188,20 @@ export function startRun(
   const scales = recorded.map(({ channel }) => (channel.dimension === 'length' ? mechanism.size : 1))
   const passed = recorded.map(({ channel }) => levels.get(channel.key) ?? [])
   const reader = new ProbeReader(recorded, scales, passed)
+  const hasThirds = looksAtJerk(mechanism.geometry.document.checks)
   const between = new BetweenFrames(
     times ? Infinity : scenario.length / (scenario.frames - 1),
     mechanism.coordinates.length,
     recorded.length,
+    hasThirds,
   )
   const eachStep: EachStep = (state, time, isAnew, stateAt) => {
     reader.read(state, time, isAnew, stateAt)
+    if (hasThirds) acts.reader.readThird(state)
     between.note(time, isAnew, acts.reader, reader.now)
+    observe?.(state, time, isAnew, stateAt)
   }
-  const looksBack = recorded.length > 0
+  const looksBack = recorded.length > 0 || observe !== null
   const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, eachStep, looksBack)
   return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, times))
 }
@@ -206,7 +217,8 @@ function sizeProblem(
   times: Float64Array | null,
 ): Problem | null {
   const instants = times?.length ?? frames
-  const each = 3 * (mechanism.coordinates.length + probes) + POSE * mechanism.bodyLink.length
+  const derivatives = looksAtJerk(mechanism.geometry.document.checks) ? 4 : 3
+  const each = derivatives * mechanism.coordinates.length + 3 * probes + POSE * mechanism.bodyLink.length
   const most = Math.floor(MOST_NUMBERS / Math.max(1, each))
   if (instants <= most) return null
   return {

@@ -79,6 +79,7 @@ export interface Between {
   readonly coordinates: Float64Array
   readonly coordinateRates: Float64Array
   readonly coordinateAccelerations: Float64Array
+  readonly coordinateThirds: Float64Array
   readonly probes: Float64Array
 }
 
@@ -96,6 +97,8 @@ export interface Take {
   readonly coordinates: Float64Array
   readonly coordinateRates: Float64Array
   readonly coordinateAccelerations: Float64Array
+  /** Third derivatives likewise; empty where no check asks for them. */
+  readonly coordinateThirds: Float64Array
   /** frames x probes x (value, first, second derivative), SI. */
   readonly probes: Float64Array
   /** frames x bodies x 7. */
@@ -121,6 +124,7 @@ export const TAKE_ARRAYS = [
   'coordinates',
   'coordinateRates',
   'coordinateAccelerations',
+  'coordinateThirds',
   'probes',
   'poses',
 ] as const

@@ -32,3 +32,9 @@ export const PAST_LIMIT = 1e-9
 
 /** How near a function of time has to be to the quintics between its knots, as a share of its range [-]. Larger: swings fall between steps. Smaller: more steps. */
 export const BETWEEN_KNOTS = 1e-3
+
+/** How far a recorded motion may miss the solved one between its instants [rad, sizes]. Larger: contacts are late. Smaller: more instants. */
+export const ON_TRACK = 1e-9
+
+/** A body that moves more slowly stands still [rad/s, sizes/s]. */
+export const STANDS = 1e-13

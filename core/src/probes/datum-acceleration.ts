@@ -1,8 +1,9 @@
 /**
  * The acceleration of a datum [m/s^2], seen from ground or from another datum: a component along one of the axes, along its
- * own path, across it, or its size where nothing is named. Its derivatives would need the jerk of the motion, which is not
- * solved, and are not numbers.
+ * own path, across it, or its size where nothing is named. Its second derivative would need the fourth one of the place, which is not
+ * solved, and is not a number; neither is the rate along and across a path at a speed of 0.
  */
+import { dot } from '../maths/vector'
 import { defineProbe, motionOf } from './probe-type'
 
 export const datumAcceleration = defineProbe({
@@ -15,11 +16,20 @@ export const datumAcceleration = defineProbe({
   },
   measure(mechanism, probe) {
     const { along } = probe
-    return motionOf(mechanism, probe, 'acceleration', (v, a, out, at) => {
-      const size = Math.hypot(a[0], a[1], a[2])
-      const ahead = (v[0] * a[0] + v[1] * a[1] + v[2] * a[2]) / Math.hypot(v[0], v[1], v[2])
-      out[at] = along === 'path' ? ahead : along === 'across' ? Math.sqrt(size * size - ahead * ahead) : size
-      out[at + 1] = out[at + 2] = Number.NaN
+    return motionOf(mechanism, probe, 'acceleration', (v, a, j, out, at) => {
+      const size = Math.sqrt(dot(a, a))
+      const speed = Math.sqrt(dot(v, v))
+      const ahead = dot(v, a) / speed
+      const aheadRate = (dot(a, a) + dot(v, j) - ahead * ahead) / speed
+      const across = Math.sqrt(Math.max(0, size * size - ahead * ahead))
+      out[at] = along === 'path' ? ahead : along === 'across' ? across : size
+      out[at + 1] =
+        along === 'path'
+          ? aheadRate
+          : along === 'across'
+            ? (dot(a, j) - ahead * aheadRate) / across
+            : dot(a, j) / size
+      out[at + 2] = Number.NaN
     })
   },
 })

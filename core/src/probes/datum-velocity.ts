@@ -1,8 +1,8 @@
 /**
  * How fast a datum moves [m/s], seen from ground or from another datum: a component along one of the axes, or the speed along
- * its own path where no axis is named. Its second derivative would need the jerk of the motion, which is not solved, and is
- * not a number; neither is the rate of a speed of 0, where the path may turn back.
+ * its own path where no axis is named. A speed of 0 has no derivatives: the path may turn back there.
  */
+import { dot } from '../maths/vector'
 import { defineProbe, motionOf } from './probe-type'
 
 export const datumVelocity = defineProbe({
@@ -13,10 +13,11 @@ export const datumVelocity = defineProbe({
     words: 'a datum, and an axis (x, y or z) unless its speed is meant',
   },
   measure: (mechanism, probe) =>
-    motionOf(mechanism, probe, 'speed', (v, a, out, at) => {
-      const speed = Math.hypot(v[0], v[1], v[2])
+    motionOf(mechanism, probe, 'speed', (v, a, j, out, at) => {
+      const speed = Math.sqrt(dot(v, v))
+      const ahead = dot(v, a) / speed
       out[at] = speed
-      out[at + 1] = (v[0] * a[0] + v[1] * a[1] + v[2] * a[2]) / speed
-      out[at + 2] = Number.NaN
+      out[at + 1] = ahead
+      out[at + 2] = (dot(a, a) + dot(v, j) - ahead * ahead) / speed
     }),
 })

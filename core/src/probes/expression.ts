@@ -137,6 +137,7 @@ class Program {
       exponents: dimensions[dimension].exponents,
       evaluate: (_, out) => {
         for (let k = 0; k < 3; k++) out[k] = jets[place + k]
+        out[3] = Number.NaN
       },
     }
   }

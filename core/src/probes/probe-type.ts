@@ -58,13 +58,19 @@ export function reading(mechanism: Mechanism, probe: Probe, source: Reading): Re
 
 /**
  * The velocity or acceleration of a probe's datum, seen from its datum `from` or from ground: a component, or what `combined` makes
- * of velocity [m/s] and acceleration [m/s^2].
+ * of velocity [m/s], acceleration [m/s^2] and jerk [m/s^3]. The second derivative of an acceleration is not solved, and not a number.
  */
 export function motionOf(
   mechanism: Mechanism,
   probe: Probe,
   dimension: 'speed' | 'acceleration',
-  combined: (velocity: Float64Array, acceleration: Float64Array, out: Float64Array, at: number) => void,
+  combined: (
+    velocity: Float64Array,
+    acceleration: Float64Array,
+    jerk: Float64Array,
+    out: Float64Array,
+    at: number,
+  ) => void,
 ): Result<Measure> {
   const { id, name, along } = probe
   const pair = pairOf(mechanism, probe)
@@ -78,13 +84,16 @@ export function motionOf(
     channel: { key: id, name, dimension },
     read: (state, step, out, at) => {
       reader.read(state, step)
+      reader.readThird(state)
+      const { rates, accelerations, thirds } = reader
       if (axis === null) {
-        combined(reader.rates, reader.accelerations, out, at)
+        combined(rates, accelerations, thirds, out, at)
         return
       }
-      out[at] = dimension === 'speed' ? reader.rates[0] : reader.accelerations[0]
-      out[at + 1] = dimension === 'speed' ? reader.accelerations[0] : Number.NaN
-      out[at + 2] = Number.NaN
+      const isSpeed = dimension === 'speed'
+      out[at] = isSpeed ? rates[0] : accelerations[0]
+      out[at + 1] = isSpeed ? accelerations[0] : thirds[0]
+      out[at + 2] = isSpeed ? thirds[0] : Number.NaN
     },
   })
 }

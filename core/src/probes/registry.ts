@@ -2,6 +2,7 @@
 import { addProbeNeeds } from '../document/format/probes'
 import { angle } from './angle'
 import { angularVelocity } from './angular-velocity'
+import { clearance } from './clearance'
 import { datumAcceleration } from './datum-acceleration'
 import { datumPosition } from './datum-position'
 import { datumVelocity } from './datum-velocity'
@@ -13,7 +14,10 @@ import { mateValue } from './mate-value'
 import { orientation } from './orientation'
 import { pathLength } from './path-length'
 import type { ProbeType } from './probe-type'
+import { pressureAngle } from './pressure-angle'
+import { slip } from './slip'
 import { springLength } from './spring-length'
+import { strandLength } from './strand-length'
 import { transmissionAngle } from './transmission-angle'
 import { velocityRatio } from './velocity-ratio'
 
@@ -37,8 +41,12 @@ addProbeType(datumAcceleration)
 addProbeType(pathLength)
 addProbeType(massCentre)
 addProbeType(springLength)
+addProbeType(strandLength)
+addProbeType(clearance)
 addProbeType(transmissionAngle)
+addProbeType(pressureAngle)
 addProbeType(velocityRatio)
+addProbeType(slip)
 addProbeType(expression)
 
 export const probeKinds = (): string[] => [...types.keys()]

@@ -11,6 +11,7 @@ import type { Dimension } from '../units/dimension'
 import { formatQuantity } from '../units/format'
 import { parseQuantity, siOr } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
+import type { Clearances } from './clearance/clearances'
 import { Signal } from './signal'
 import type { Derivative } from './signal'
 import { ON_LIMIT, SAME_TIME } from './tolerances'
@@ -23,6 +24,8 @@ export interface Evidence {
   /** Length of the scenario [s]. */
   readonly length: number
   readonly mobility: Mobility
+  /** Null or left out where nobody has looked for them. */
+  readonly clearances?: Clearances | null
 }
 
 export interface Outcome {

@@ -3,6 +3,7 @@ import { addCheckNeeds } from '../document/format/checks'
 import type { CheckType } from './check-type'
 import { agrees } from './checks/agrees'
 import { band } from './checks/band'
+import { clear } from './checks/clear'
 import { completes } from './checks/completes'
 import { jointRates } from './checks/joint-rates'
 import { limits } from './checks/limits'
@@ -13,7 +14,18 @@ import { statistic } from './checks/statistic'
 
 const types = new Map<string, CheckType>()
 
-for (const type of [band, reach, statistic, limits, jointRates, completes, mobility, redundancy, agrees]) {
+for (const type of [
+  band,
+  clear,
+  reach,
+  statistic,
+  limits,
+  jointRates,
+  completes,
+  mobility,
+  redundancy,
+  agrees,
+]) {
   types.set(type.kind, type)
   addCheckNeeds(type.kind, type.needs)
 }

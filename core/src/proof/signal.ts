@@ -21,7 +21,8 @@ export interface Extremes {
   readonly greatest: Spot
 }
 
-export type Derivative = 0 | 1 | 2
+/** The third one is known of coordinates, where a check asks for it. */
+export type Derivative = 0 | 1 | 2 | 3
 
 export class Signal {
   /** Null for a derivative that has no name. */
@@ -40,6 +41,8 @@ export class Signal {
     private readonly derivative: Derivative,
     /** Of the value itself, in order; null where nobody has sought them. */
     private readonly sought: readonly ProbeEvent[] | null,
+    /** The highest derivative that can be read. */
+    private readonly highest = 2,
   ) {
     this.dimension = derivativeOf(dimension, derivative)
     this.end = knots.times.length === 0 ? 0 : knots.times[knots.times.length - 1]
@@ -69,13 +72,15 @@ export class Signal {
       of.coordinates,
       of.coordinateRates,
       of.coordinateAccelerations,
+      of.coordinateThirds,
     ])
     const knots = knotsOf(take)
     const read = (knot: number, order: number) => {
       const place = knots.places[knot]
       return place >= 0 ? arrays[0][order][place * n + column] : arrays[1][order][~place * n + column]
     }
-    return new Signal(knots, read, take.coordinateChannels[column].dimension, derivative, null)
+    const highest = take.coordinateThirds.length > 0 ? 3 : 2
+    return new Signal(knots, read, take.coordinateChannels[column].dimension, derivative, null, highest)
   }
 
   get events(): readonly ProbeEvent[] {
@@ -301,7 +306,7 @@ export class Signal {
     const { derivative } = this
     const h = this.step(knot)
     const value = (at: number, order: number) =>
-      derivative + order > 2 ? Number.NaN : this.read(at, derivative + order)
+      derivative + order > this.highest ? Number.NaN : this.read(at, derivative + order)
     const [x0, v0, a0] = [value(knot, 0), value(knot, 1), value(knot, 2)]
     const [x1, v1, a1] = [value(knot + 1, 0), value(knot + 1, 1), value(knot + 1, 2)]
     if (Number.isNaN(v0) || Number.isNaN(v1)) return null

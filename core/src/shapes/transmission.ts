@@ -12,14 +12,14 @@ export type Transmission =
   /** Advance for one turn [m]; negative for a left-hand thread. */
   | { readonly kind: 'thread'; readonly lead: number }
   /**
-   * Lift of a follower by the angle on the cam at which it touches, with two derivatives by that angle [m], over the base
+   * Lift of a follower by the angle on the cam at which it touches, with three derivatives by that angle [m], over the base
    * radius; and the radius of its roller, 0 for a point.
    */
   | {
       readonly kind: 'cam'
       readonly base: number
       readonly roller: number
-      lift(angle: number): readonly [number, number, number]
+      lift(angle: number): readonly [number, number, number, number]
     }
 
 /** Of an involute gear, after ISO 21771. */

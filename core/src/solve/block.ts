@@ -9,6 +9,7 @@ import type { BlockRows } from '../mechanism/block-rows'
 import { rowEntries } from '../mechanism/row-entries'
 import { isLinearRow } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
+import { rowThird, spreadThird } from '../mechanism/third-derivatives'
 import type { MotionState } from '../mechanism/state'
 import type { Bridge } from './bridge'
 import { Followed } from './followed'
@@ -348,6 +349,32 @@ export class Block {
       state.spreadAccelerations(this.links.movedForLater)
     }
     state.spreadMotion(this.links.carriedForLater)
+  }
+
+  /** Third derivatives of the unknowns, and what follows for links. @param targets those of the rows' targets */
+  solveThird(targets: Float64Array): void {
+    const { state, equations, rows, unknowns, vector, scale, links } = this
+    if (this.gains) this.gains.follow(state.third)
+    else {
+      for (let i = 0; i < unknowns.length; i++) state.third[unknowns[i]] = 0
+      spreadThird(state, links.moved)
+      for (let r = 0; r < rows.length; r++) {
+        const target = equations.rows[rows[r]].weight * targets[rows[r]]
+        vector[r] = target - rowThird(equations, state, rows[r])
+      }
+      this.matrix.solve(vector)
+      for (let i = 0; i < unknowns.length; i++) state.third[unknowns[i]] = scale[i] * vector[i]
+    }
+    spreadThird(state, links.moved)
+    spreadThird(state, links.carried)
+  }
+
+  /** Third derivatives that nobody knows. */
+  leaveThird(): void {
+    const { state, unknowns, links } = this
+    for (let i = 0; i < unknowns.length; i++) state.third[unknowns[i]] = Number.NaN
+    spreadThird(state, links.moved)
+    spreadThird(state, links.carried)
   }
 
   /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */

@@ -17,7 +17,7 @@ export class Inputs {
   /** Every knot, every jump, and the instant just before a jump, which still belongs to what came before. */
   private readonly breaks: Float64Array
   private nextBreak = 0
-  private readonly jet = new Float64Array(3)
+  private readonly jet = new Float64Array(4)
 
   constructor(
     drives: readonly PrescribedLink[],
@@ -63,6 +63,17 @@ export class Inputs {
       q[link] = jet[0]
       rate[link] = jet[1]
       acceleration[link] = jet[2]
+    }
+  }
+
+  /** The third derivatives of all of them at a time, into those of the state's links and into `targets` by row. */
+  prescribeThird(time: number, targets: Float64Array): void {
+    const { courses, links, rows, jet, state } = this
+    for (let k = 0; k < courses.length; k++) {
+      jet[3] = Number.NaN
+      courses[k](time, jet)
+      if (links[k] >= 0) state.third[links[k]] = jet[3]
+      else targets[rows[k]] = jet[3]
     }
   }
 

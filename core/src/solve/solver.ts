@@ -80,6 +80,10 @@ export class Solver {
   private next = Infinity
   /** When what winds was noted last [s]. */
   private notedAt: number
+  /** Third derivatives of the rows' targets. */
+  private readonly thirdTargets: Float64Array
+  /** Instant that they are solved for [s]. */
+  private thirdAt = 0
   /** How far the last attempt was to go [rad, sizes]. */
   private reach = 0
 
@@ -100,6 +104,7 @@ export class Solver {
     this.state = new MotionState(mechanism)
     this.state.q.set(q)
     this.equations = new Equations(mechanism, [...mechanism.rows, ...rows])
+    this.thirdTargets = new Float64Array(this.equations.rows.length)
     this.inputs = new Inputs(drives, this.equations, this.state)
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
@@ -229,8 +234,33 @@ export class Solver {
       // so near a singular position the polynomial is as good
       predictor.between(time - this.time, state.q, system.determined)
       system.placeAll()
-    } else system.differentiate()
+      this.offerMore(Number.NaN)
+    } else {
+      system.differentiate()
+      this.offerMore(time)
+    }
     this.note(time)
+  }
+
+  /** Third derivatives and influence coefficients are solved where somebody reads them. @param time not a number where they are not known */
+  private offerMore(time: number): void {
+    this.thirdAt = time
+    this.state.thirdSource = this.solveThird
+    this.state.pullBack = Number.isNaN(time) || this.isBridging ? null : this.pullBack
+  }
+
+  private readonly pullBack = (gradient: Float64Array): void => this.system.pullBack(gradient)
+
+  private readonly solveThird = (): void => {
+    const { state, system, inputs, thirdTargets, thirdAt } = this
+    if (Number.isNaN(thirdAt)) {
+      state.third.fill(Number.NaN)
+      state.twistBend.fill(Number.NaN)
+      return
+    }
+    state.third.fill(0)
+    inputs.prescribeThird(thirdAt, thirdTargets)
+    system.differentiateThird(thirdTargets)
   }
 
   private note(time: number): void {
@@ -249,6 +279,7 @@ export class Solver {
     const failure = system.close(inputs, to)
     if (failure) return failure
     system.differentiate()
+    this.offerMore(to)
     if (this.ahead.length > 0) this.pass(to)
     system.accept()
     this.note(to)

@@ -8,6 +8,7 @@ import type { Bridge } from './bridge'
 import type { Inputs } from './inputs'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
+import { spreadThird } from '../mechanism/third-derivatives'
 import { choose, components, triangular } from './structure'
 import type { Choice, Component } from './structure'
 import { movingOrder } from './moving'
@@ -237,6 +238,21 @@ export class System {
         continue
       }
       blocks[b].solveMotion()
+    }
+  }
+
+  /**
+   * Third derivatives of all coordinates, and the second ones of all twists; rates and accelerations must be current. They are not
+   * numbers where a bridge carries a block: it knows two derivatives only.
+   * @param targets third derivatives of the rows' targets
+   */
+  differentiateThird(targets: Float64Array): void {
+    const { state, blocks, bridges } = this
+    spreadThird(state, this.order.first)
+    for (let b = 0; b < blocks.length; b++) {
+      const bridge = bridges[b]
+      if (bridge && bridge.share >= 0 && bridge.share <= 1) blocks[b].leaveThird()
+      else blocks[b].solveThird(targets)
     }
   }
 

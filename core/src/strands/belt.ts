@@ -4,9 +4,9 @@
  */
 import type { Mechanism } from '../mechanism/compile'
 import { coordinateOf } from '../mechanism/coordinate'
-import { compose, FRAME, inverse, ORIGIN } from '../maths/frame'
+import { compose, FRAME, inverse, ORIGIN, transformed } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { metres, transformed } from './strand'
+import { metres } from './strand'
 import type { Strand, StrandLine } from './strand'
 
 export interface BeltPlace extends Strand {

@@ -1,10 +1,10 @@
 /** Cords on drums as lines to draw: the winding as a helix on the drum, then the free part to where it is made fast. */
 import type { Mechanism } from '../mechanism/compile'
 import { coordinateOf } from '../mechanism/coordinate'
-import { compose, FRAME, inverse, multiply, ORIGIN } from '../maths/frame'
+import { compose, FRAME, inverse, multiply, ORIGIN, transformed } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Strand, StrandLine } from './strand'
-import { metres, transformed } from './strand'
+import { metres } from './strand'
 import type { CordOnDrum } from '../mechanism/relations/cord'
 
 /** A cord with everything that its line needs, in SI. */

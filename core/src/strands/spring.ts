@@ -3,11 +3,11 @@
  * narrower as it is drawn out: (pi D n)^2 + h^2 = l^2. Source: common practice (unrolled helix).
  */
 import type { Mechanism } from '../mechanism/compile'
-import { ORIGIN } from '../maths/frame'
+import { ORIGIN, transformed } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { cross, norm, subtract } from '../maths/vector'
 import type { Vector } from '../maths/vector'
-import { metres, transformed } from './strand'
+import { metres } from './strand'
 import type { Strand, StrandLine } from './strand'
 import { NO_LENGTH } from './tolerances'
 

@@ -2,8 +2,6 @@
  * Strands: what is drawn between two moving bodies and follows them: a cord on its drum, a belt round two pulleys, a
  * spring. Each kind is one file that says where it is, and its line for a pose.
  */
-import { ORIGIN } from '../maths/frame'
-import type { Frame } from '../maths/frame'
 import { siValue } from '../units/quantity'
 import type { Quantity } from '../units/quantity'
 
@@ -29,15 +27,3 @@ export interface StrandLine {
 /** A length of the document [m]; the usual one when it is left out. */
 export const metres = (quantity: Quantity | undefined, usual = 0): number =>
   siValue(quantity, 'length', usual)
-
-/** A point of a body in ground. */
-export function transformed(
-  frame: Frame,
-  [x, y, z]: readonly [number, number, number],
-): [number, number, number] {
-  return [
-    frame[0] * x + frame[3] * y + frame[6] * z + frame[ORIGIN],
-    frame[1] * x + frame[4] * y + frame[7] * z + frame[ORIGIN + 1],
-    frame[2] * x + frame[5] * y + frame[8] * z + frame[ORIGIN + 2],
-  ]
-}

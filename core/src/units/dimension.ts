@@ -21,6 +21,18 @@ export const dimensions = {
   jerk: { noun: 'a jerk', unit: 'mm/s^3', example: '20 m/s^3', exponents: [1, -3, 0, 0] },
   angularJerk: { noun: 'an angular jerk', unit: 'deg/s^3', example: '900 deg/s^3', exponents: [0, -3, 1, 0] },
   frequency: { noun: 'a frequency', unit: 'Hz', example: '60 Hz', exponents: [0, -1, 0, 0] },
+  travelPerTurn: {
+    noun: 'a travel for an angle',
+    unit: 'mm/turn',
+    example: '5 mm/turn',
+    exponents: [1, 0, -1, 0],
+  },
+  turnPerTravel: {
+    noun: 'an angle for a travel',
+    unit: 'deg/mm',
+    example: '72 deg/mm',
+    exponents: [-1, 0, 1, 0],
+  },
   mass: { noun: 'a mass', unit: 'kg', example: '0.4 kg', exponents: [0, 0, 0, 1] },
   density: { noun: 'a density', unit: 'kg/m^3', example: '7850 kg/m^3', exponents: [-3, 0, 0, 1] },
   number: { noun: 'a number', unit: '', example: '1.5', exponents: [0, 0, 0, 0] },

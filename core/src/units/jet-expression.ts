@@ -1,6 +1,6 @@
 /**
- * Expressions of what changes over time, such as "20 mm * sin(180 deg/s * t)". Their first and second derivatives are exact:
- * every part of an expression is a jet (value, rate, acceleration), combined by the rules of differentiation. A derivative
+ * Expressions of what changes over time, such as "20 mm * sin(180 deg/s * t)". Their derivatives are exact: every
+ * part of an expression is a jet (value and three derivatives), combined by the rules of differentiation. A derivative
  * that does not exist is not a number.
  *
  * Under sin, cos, tan and exp a bare time counts in seconds, and a bare number in radians: sin(2*pi*t) turns once a second.
@@ -16,7 +16,7 @@ import type { Exponents } from './quantity'
 /** Longer expressions are refused unread. */
 export const LONGEST_EXPRESSION = 300
 
-/** Writes value, rate and acceleration at a time [s] into out[0..2]. */
+/** Writes value, rate, acceleration and third derivative at a time [s] into out[0..3]; what it does not know is not a number. */
 export type Evaluate = (t: number, out: Float64Array) => void
 
 /** Something that changes, with the exponents of its dimension. */
@@ -38,6 +38,9 @@ interface Part extends Jet {
   /** The value of a part that does not change. */
   readonly constant: number | null
 }
+
+/** Room for a value and three derivatives. */
+const jet = () => new Float64Array(4)
 
 const NUMBER: Exponents = [0, 0, 0, 0]
 export const TIME: Exponents = [0, 1, 0, 0]
@@ -78,6 +81,7 @@ const constantPart = (value: number, exponents: Exponents = NUMBER): Part => ({
     out[0] = value
     out[1] = 0
     out[2] = 0
+    out[3] = 0
   },
 })
 
@@ -144,7 +148,7 @@ function operation(op: string, args: readonly Part[]): Part {
 /** A part that is one number need not be worked out again. */
 function folded(exponents: Exponents, parts: readonly Part[], evaluate: Evaluate): Part {
   if (parts.some(({ constant }) => constant === null)) return { exponents, evaluate, constant: null }
-  const out = new Float64Array(3)
+  const out = jet()
   evaluate(0, out)
   return constantPart(out[0], exponents)
 }
@@ -154,23 +158,24 @@ function sum(a: Part, b: Part, sign: 1 | -1): Part {
     throw new Fault(
       `What is added has to be of one kind: the first ${named(a.exponents)}, the second ${named(b.exponents)}.`,
     )
-  const right = new Float64Array(3)
+  const right = jet()
   return folded(a.exponents, [a, b], (t, out) => {
     b.evaluate(t, right)
     a.evaluate(t, out)
-    for (let k = 0; k < 3; k++) out[k] += sign * right[k]
+    for (let k = 0; k < 4; k++) out[k] += sign * right[k]
   })
 }
 
 function product(a: Part, b: Part): Part {
   const exponents = a.exponents.map((e, k) => e + b.exponents[k]) as unknown as Exponents
-  const [u, v] = [new Float64Array(3), new Float64Array(3)]
+  const [u, v] = [jet(), jet()]
   return folded(exponents, [a, b], (t, out) => {
     a.evaluate(t, u)
     b.evaluate(t, v)
     out[0] = u[0] * v[0]
     out[1] = u[1] * v[0] + u[0] * v[1]
     out[2] = u[2] * v[0] + 2 * u[1] * v[1] + u[0] * v[2]
+    out[3] = u[3] * v[0] + 3 * (u[2] * v[1] + u[1] * v[2]) + u[0] * v[3]
   })
 }
 
@@ -180,44 +185,76 @@ function power(a: Part, n: number): Part {
     x ** n,
     n === 0 ? 0 : n * x ** (n - 1),
     n === 0 || n === 1 ? 0 : n * (n - 1) * x ** (n - 2),
+    n === 0 || n === 1 || n === 2 ? 0 : n * (n - 1) * (n - 2) * x ** (n - 3),
   ])
 }
 
-/** f(a), by the chain rule. @param f value and two derivatives */
-function outer(a: Part, exponents: Exponents, f: (x: number) => readonly [number, number, number]): Part {
-  const u = new Float64Array(3)
+/** f(a), by the chain rule. */
+function outer(a: Part, exponents: Exponents, f: Derivatives): Part {
+  const u = jet()
   return folded(exponents, [a], (t, out) => {
     a.evaluate(t, u)
-    const [y, first, second] = f(u[0])
+    const [y, first, second, third] = f(u[0])
     out[0] = y
     out[1] = first * u[1]
     out[2] = second * u[1] * u[1] + first * u[2]
+    out[3] = third * u[1] ** 3 + 3 * second * u[1] * u[2] + first * u[3]
   })
 }
+
+/** Value and three derivatives of a function of one number. */
+type Derivatives = (x: number) => readonly [number, number, number, number]
 
 interface Known {
   readonly result: Exponents
   /** What it may be taken of, besides a number. */
   readonly of: readonly Exponents[]
-  readonly jet: (x: number) => readonly [number, number, number]
+  readonly jet: Derivatives
+}
+
+/** The derivatives of asin. */
+function arc(x: number): [number, number, number] {
+  const square = 1 - x * x
+  return [square ** -0.5, x * square ** -1.5, (1 + 2 * x * x) * square ** -2.5]
 }
 
 const { sin, cos, tan, asin, acos, atan, exp, log, sqrt } = Math
 
 /** Functions that are smooth wherever they are defined: one with a bend has no acceleration there. */
 const KNOWN: Readonly<Record<string, Known>> = {
-  sin: { result: NUMBER, of: [ANGLE, TIME], jet: (x) => [sin(x), cos(x), -sin(x)] },
-  cos: { result: NUMBER, of: [ANGLE, TIME], jet: (x) => [cos(x), -sin(x), -cos(x)] },
+  sin: { result: NUMBER, of: [ANGLE, TIME], jet: (x) => [sin(x), cos(x), -sin(x), -cos(x)] },
+  cos: { result: NUMBER, of: [ANGLE, TIME], jet: (x) => [cos(x), -sin(x), -cos(x), sin(x)] },
   tan: {
     result: NUMBER,
     of: [ANGLE, TIME],
-    jet: (x) => [tan(x), 1 + tan(x) ** 2, 2 * tan(x) * (1 + tan(x) ** 2)],
+    jet: (x) => {
+      const [y, first] = [tan(x), 1 + tan(x) ** 2]
+      return [y, first, 2 * y * first, 2 * first * (first + 2 * y * y)]
+    },
   },
-  asin: { result: ANGLE, of: [], jet: (x) => [asin(x), (1 - x * x) ** -0.5, x * (1 - x * x) ** -1.5] },
-  acos: { result: ANGLE, of: [], jet: (x) => [acos(x), -((1 - x * x) ** -0.5), -x * (1 - x * x) ** -1.5] },
-  atan: { result: ANGLE, of: [], jet: (x) => [atan(x), 1 / (1 + x * x), (-2 * x) / (1 + x * x) ** 2] },
-  exp: { result: NUMBER, of: [TIME], jet: (x) => [exp(x), exp(x), exp(x)] },
-  log: { result: NUMBER, of: [], jet: (x) => [log(x), 1 / x, -1 / (x * x)] },
+  asin: {
+    result: ANGLE,
+    of: [],
+    jet: (x) => [asin(x), ...arc(x)],
+  },
+  acos: {
+    result: ANGLE,
+    of: [],
+    jet: (x) => {
+      const [first, second, third] = arc(x)
+      return [acos(x), -first, -second, -third]
+    },
+  },
+  atan: {
+    result: ANGLE,
+    of: [],
+    jet: (x) => {
+      const first = 1 / (1 + x * x)
+      return [atan(x), first, -2 * x * first ** 2, (6 * x * x - 2) * first ** 3]
+    },
+  },
+  exp: { result: NUMBER, of: [TIME], jet: (x) => [exp(x), exp(x), exp(x), exp(x)] },
+  log: { result: NUMBER, of: [], jet: (x) => [log(x), 1 / x, -1 / (x * x), 2 / x ** 3] },
 }
 
 /** Angle of the direction (x, y) to the x axis; with r^2 = x^2 + y^2 its rate is (x y' - y x') / r^2. */
@@ -226,14 +263,18 @@ function direction(y: Part, x: Part): Part {
     throw new Fault(
       `atan2 takes two of one kind: the first ${named(y.exponents)}, the second ${named(x.exponents)}.`,
     )
-  const [u, v] = [new Float64Array(3), new Float64Array(3)]
+  const [u, v] = [jet(), jet()]
   return folded(ANGLE, [y, x], (t, out) => {
     y.evaluate(t, u)
     x.evaluate(t, v)
     const square = u[0] * u[0] + v[0] * v[0]
     out[0] = Math.atan2(u[0], v[0])
     out[1] = (v[0] * u[1] - u[0] * v[1]) / square
-    out[2] = (v[0] * u[2] - u[0] * v[2] - 2 * out[1] * (u[0] * u[1] + v[0] * v[1])) / square
+    const turning = 2 * (u[0] * u[1] + v[0] * v[1])
+    out[2] = (v[0] * u[2] - u[0] * v[2] - out[1] * turning) / square
+    const bend = 2 * (u[1] * u[1] + u[0] * u[2] + v[1] * v[1] + v[0] * v[2])
+    const change = v[0] * u[3] + v[1] * u[2] - u[0] * v[3] - u[1] * v[2]
+    out[3] = (change - 2 * out[2] * turning - out[1] * bend) / square
   })
 }
 
@@ -252,7 +293,7 @@ function applied(name: string, args: readonly Part[]): Part {
   const [a] = args
   if (name === 'sqrt') {
     const exponents = a.exponents.map((e) => e / 2) as unknown as Exponents
-    return outer(a, exponents, (x) => [sqrt(x), 0.5 / sqrt(x), -0.25 * x ** -1.5])
+    return outer(a, exponents, (x) => [sqrt(x), 0.5 / sqrt(x), -0.25 * x ** -1.5, 0.375 * x ** -2.5])
   }
   if (!Object.hasOwn(KNOWN, name))
     throw new Fault(

@@ -17,6 +17,7 @@ const OF_TIME: Names = {
           out[0] = t
           out[1] = 1
           out[2] = 0
+          out[3] = 0
         },
       },
     ],

@@ -36,10 +36,10 @@ describe('of the end of an arm', () => {
       .probe({ id: 'across', kind: 'datum-velocity', datum: 'tip', along: 'x' })
       .probe({ id: 'speed', kind: 'datum-velocity', datum: 'tip' })
       .solve()
-    follows(film, 'speed', (t) => [RADIUS * GAIN * t, RADIUS * GAIN, NaN])
+    follows(film, 'speed', (t) => [RADIUS * GAIN * t, RADIUS * GAIN, 0])
     follows(film, 'across', (t) => {
       const [w, c, s] = [GAIN * t, Math.cos(angle(t)), Math.sin(angle(t))]
-      return [-RADIUS * w * s, -RADIUS * (GAIN * s + w * w * c), NaN]
+      return [-RADIUS * w * s, -RADIUS * (GAIN * s + w * w * c), -RADIUS * (3 * GAIN * w * c - w ** 3 * s)]
     })
     // where it stands its path has no direction, and says so
     expect(film.probe('speed', 0)).toEqual([0, NaN, NaN])
@@ -52,12 +52,15 @@ describe('of the end of an arm', () => {
       .probe({ id: 'inward', kind: 'datum-acceleration', datum: 'tip', along: 'across' })
       .probe({ id: 'size', kind: 'datum-acceleration', datum: 'tip' })
       .solve()
-    follows(film, 'ahead', () => [RADIUS * GAIN, NaN, NaN])
-    follows(film, 'inward', (t) => [RADIUS * (GAIN * t) ** 2, NaN, NaN])
-    follows(film, 'size', (t) => [RADIUS * Math.hypot(GAIN, (GAIN * t) ** 2), NaN, NaN])
+    follows(film, 'ahead', () => [RADIUS * GAIN, 0, NaN])
+    follows(film, 'inward', (t) => [RADIUS * (GAIN * t) ** 2, 2 * RADIUS * GAIN ** 2 * t, NaN])
+    follows(film, 'size', (t) => {
+      const size = Math.hypot(GAIN, (GAIN * t) ** 2)
+      return [RADIUS * size, (RADIUS * 2 * GAIN ** 4 * t ** 3) / size, NaN]
+    })
     follows(film, 'up', (t) => {
       const [w, c, s] = [GAIN * t, Math.cos(angle(t)), Math.sin(angle(t))]
-      return [RADIUS * (GAIN * c - w * w * s), NaN, NaN]
+      return [RADIUS * (GAIN * c - w * w * s), -RADIUS * (3 * GAIN * w * s + w ** 3 * c), NaN]
     })
   })
 
@@ -66,8 +69,8 @@ describe('of the end of an arm', () => {
       .probe({ id: 'speed', kind: 'datum-velocity', datum: 'rim', from: 'hub' })
       .probe({ id: 'inward', kind: 'datum-acceleration', datum: 'rim', from: 'hub', along: 'across' })
       .solve()
-    follows(film, 'speed', () => [0.05 * 4, 0, NaN])
-    follows(film, 'inward', () => [0.05 * 16, NaN, NaN])
+    follows(film, 'speed', () => [0.05 * 4, 0, 0])
+    follows(film, 'inward', () => [0.05 * 16, 0, NaN])
   })
 
   it('a spring from it to ground is as long as the law of cosines says', () => {

@@ -193,6 +193,40 @@ it('joints keep their speed and acceleration', () => {
   expect(lost.margin).toBeCloseTo(39 - 4 * Math.PI ** 2, 4)
 })
 
+describe('the jerk of a joint', () => {
+  const lift = (frameRate: number, move: object) =>
+    new Sketch(2, frameRate)
+      .body('sledge')
+      .slide('rail', 'ground', 'sledge', [0, 0], [1, 0, 0])
+      .drive({ id: 'lane', kind: 'moves', joint: 'rail', moves: [move] } as never)
+
+  it.each([7, 24, 60])('is that of the law at its jumps, at %d frames a second', (frameRate) => {
+    // VDI 2143: the cycloidal law has its peak jerk, 4 pi^2 h / T^3, at both ends
+    const move = { law: 'cycloidal', to: '50 mm', start: 1 / 3, duration: 0.7 }
+    const peak = (4 * Math.PI ** 2 * 0.05) / 0.7 ** 3
+    const [kept, lost] = decide(
+      lift(frameRate, move).document,
+      { kind: 'joint-rates', joint: 'rail', jerk: peak * 1.0001 },
+      { kind: 'joint-rates', joint: 'rail', acceleration: 1, jerk: peak * 0.9999 },
+    )
+    expect([kept.state, lost.state]).toEqual(['met', 'not-met'])
+    expect(kept.margin! / peak).toBeCloseTo(1e-4, 7)
+    expect(lost.margin! / peak).toBeCloseTo(-1e-4, 7)
+    expect(lost.time).toBeGreaterThan(0.33)
+  })
+
+  it('is kept within what a limited move was given', () => {
+    const move = { law: 'limited', to: 0.67, start: 0.21, speed: 0.8, acceleration: 3, jerk: 40 }
+    const [kept, lost] = decide(
+      lift(24, move).document,
+      { kind: 'joint-rates', joint: 'rail', jerk: 40 },
+      { kind: 'joint-rates', joint: 'rail', jerk: 39.9 },
+    )
+    expect([kept.state, lost.state]).toEqual(['met', 'not-met'])
+    expect(kept.found).toContain('m/s³')
+  })
+})
+
 it('mobility and redundancy', () => {
   const sketch = new Sketch(1)
     .body('crank')

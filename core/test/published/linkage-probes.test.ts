@@ -128,7 +128,13 @@ it('mechanical advantage of a toggle: two equal links press at 1 / (2 tan(angle)
     const out = knee[0] - 0.03 * film.time(frame)
     const angle = Math.asin(out / length)
     // the ram goes down by 2 (l cos) while the knee comes in: ratio = 2 tan(angle), inward counts negative
-    expect(film.probe('ratio', frame)[0]).toBeCloseTo(-2 * Math.tan(angle), 9)
+    const [ratio, rate, bend] = film.probe('ratio', frame)
+    expect(ratio).toBeCloseTo(-2 * Math.tan(angle), 9)
+    // sin(angle) falls by 0.03 / length a second, evenly
+    const [s, c] = [Math.sin(angle), Math.cos(angle)]
+    const speed = -0.03 / length
+    expect(rate).toBeCloseTo((-2 * speed) / c ** 3, 9)
+    expect(bend).toBeCloseTo((-6 * speed ** 2 * s) / c ** 5, 9)
   }
 })
 

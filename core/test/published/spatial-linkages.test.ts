@@ -48,6 +48,39 @@ describe('universal joint', () => {
     }
   })
 
+  it('has an angular velocity with both derivatives of the closed form while the input swings', () => {
+    // the same, differentiated twice: ratio f = cos(bend) / D with D = 1 - sin^2(bend) sin^2(in)
+    const bend = 30 * DEG
+    const [c, s2] = [Math.cos(bend), Math.sin(bend) ** 2]
+    const [amplitude, pace] = [2, TURN]
+    const film = joinCross(shafts(bend), 'cross', 'yoke-in', 'yoke-out')
+      .probe({ id: 'spin', kind: 'angular-velocity', datum: 'yoke-out', from: 'post', along: 'z' })
+      .datum('post', 'ground', [0, 0, 0], { axis: [Math.sin(bend), 0, c], zero: [0, 1, 0] })
+      .drive({ id: 'swing', kind: 'sine', joint: 'in', amplitude: '2 rad', frequency: '1 Hz' })
+      .solve()
+    for (let frame = 0; frame < film.take.frames - 1; frame++) {
+      const t = film.time(frame)
+      const angle = amplitude * Math.sin(pace * t)
+      const rate = amplitude * pace * Math.cos(pace * t)
+      const gain = -(pace ** 2) * angle
+      const jerk = -(pace ** 2) * rate
+      const d = 1 - s2 * Math.sin(angle) ** 2
+      const f = c / d
+      const first = (c * s2 * Math.sin(2 * angle)) / d ** 2
+      const second = (2 * c * s2 * (Math.cos(2 * angle) * d + s2 * Math.sin(2 * angle) ** 2)) / d ** 3
+      const expected = [
+        f * rate,
+        first * rate ** 2 + f * gain,
+        second * rate ** 3 + 3 * first * rate * gain + f * jerk,
+      ]
+      film.probe('spin', frame).forEach((got, k) => {
+        expect(Math.abs(got - expected[k]), `frame ${frame}, derivative ${k}`).toBeLessThan(
+          1e-9 * amplitude * pace ** (k + 1),
+        )
+      })
+    }
+  })
+
   it('doubled in phase and in one plane turns uniformly', () => {
     const bend = 25 * DEG
     const middle: Point = [Math.sin(bend), 0, Math.cos(bend)]
@@ -83,6 +116,8 @@ it('RSSR: the output angle solves the closed equation of a rod of constant lengt
     .join('spherical', 'near', 'crank', 'rod', crank(start[0]))
     .join('spherical', 'far', 'rod', 'rocker', rocker(start[1]))
     .hinge('out', 'ground', 'rocker', [d, 0, h], { axis: [-1, 0, 0], zero: [0, 0, 1] })
+    .datum('on-rocker', 'rocker', [d, 0, h])
+    .probe({ id: 'spin', kind: 'angular-velocity', datum: 'on-rocker', along: 'x' })
     .motor('in', TURN)
     .solve()
   for (let frame = 0; frame <= 60; frame++) {
@@ -95,6 +130,28 @@ it('RSSR: the output angle solves the closed equation of a rod of constant lengt
     const slopeP = -2 * b * (gap[1] * cos - gap[2] * sin)
     const slopeT = 2 * (gap[0] * -c[1] + gap[1] * c[0])
     expect(film.joint('out', frame)[1]).toBeCloseTo((-slopeT / slopeP) * TURN, 9)
+    // gap . gap stays: differentiated twice and three times, with all derivatives of the turn about -x
+    const [p1, p2, p3] = film.probe('spin', frame).map((value) => -value)
+    const turned = [1, 2, 3].map((k): Point => [
+      a * TURN ** k * Math.cos(start[0] + film.joint('in', frame)[0] + (k * Math.PI) / 2),
+      a * TURN ** k * Math.sin(start[0] + film.joint('in', frame)[0] + (k * Math.PI) / 2),
+      0,
+    ])
+    const [r1, r2, r3] = [1, 2, 3].map((k): Point => [
+      0,
+      b * Math.sin(p + (k * Math.PI) / 2),
+      b * Math.cos(p + (k * Math.PI) / 2),
+    ])
+    const moved = [
+      r1.map((x) => x * p1),
+      r1.map((x, k) => x * p2 + r2[k] * p1 ** 2),
+      r1.map((x, k) => x * p3 + 3 * r2[k] * p1 * p2 + r3[k] * p1 ** 3),
+    ]
+    const [g1, g2, g3] = turned.map((point, n) => point.map((x, k) => x - moved[n][k]))
+    const product = (u: readonly number[], v: readonly number[]) => u.reduce((sum, x, k) => sum + x * v[k], 0)
+    expect(product(gap, g1) / (a * b * TURN)).toBeCloseTo(0, 9)
+    expect((product(g1, g1) + product(gap, g2)) / (a * b * TURN ** 2)).toBeCloseTo(0, 9)
+    expect((3 * product(g1, g2) + product(gap, g3)) / (a * b * TURN ** 3)).toBeCloseTo(0, 9)
   }
 })
 

@@ -122,7 +122,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       test.slow()
       await openFresh(page)
       await stage(page, 'Prove')
-      for (const tab of ['Checks', 'Probes', 'Facts']) {
+      for (const tab of ['Checks', 'Probes', 'Clearance', 'Space', 'Facts']) {
         await page.getByRole('tab', { name: tab }).click()
         expect(await cutOffAtAnySize(page)).toEqual([])
         expect(await faults(page)).toEqual([])

@@ -1,5 +1,6 @@
 /** The panes of the workspace: resized by keys, closed, and what takes the middle instead of the model. */
 import { expect, openFresh, solved, test } from '../fixtures'
+import { stage } from '../hands'
 
 test('panes are resized by keys, closed and opened, and are found again after a reload', async ({ page }) => {
   await openFresh(page)
@@ -36,4 +37,16 @@ test('the link map and the timing chart take the middle, and the model comes bac
   await page.getByRole('button', { name: 'Back to the model' }).click()
   await expect(model).toBeVisible()
   await expect(page.getByRole('toolbar', { name: 'Playback' })).toHaveCount(1)
+
+  // charts are one large view, too
+  await stage(page, 'Prove')
+  await page.getByRole('button', { name: 'Charts as one large view' }).click()
+  await expect(page.getByRole('heading', { name: 'Charts' })).toBeVisible()
+  await expect(model).toBeHidden()
+  await page.getByRole('button', { name: 'Charts below the model again' }).click()
+  await expect(model).toBeVisible()
+  await page.keyboard.press('s')
+  await page.keyboard.press('c')
+  await expect(page.getByRole('heading', { name: 'Charts' })).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the model' }).click()
 })

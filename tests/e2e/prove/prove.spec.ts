@@ -37,6 +37,10 @@ test('a joint is measured in two clicks, drawn, checked, and mended until the ch
   page,
   browser,
 }) => {
+  // what a page asks of the printer, in whatever frame it is
+  await page.addInitScript(() => {
+    globalThis.print = () => Reflect.set(globalThis.top!, 'printed', document.title)
+  })
   await openFresh(page)
   await measureRocker(page)
   await page.getByRole('button', { name: 'Chart', exact: true }).click()
@@ -90,6 +94,11 @@ test('a joint is measured in two clicks, drawn, checked, and mended until the ch
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Write the report (HTML)' }).click(),
   ])
+  // or is printed, from where it can be saved as PDF
+  await page.getByRole('button', { name: 'Print, or save as PDF' }).click()
+  await expect
+    .poll(() => page.evaluate(() => Reflect.get(globalThis, 'printed')))
+    .toContain('Beam under test')
   const file = test.info().outputPath('report.html')
   await download.saveAs(file)
   const report = await (await browser.newContext({ offline: true })).newPage()

@@ -36,7 +36,9 @@ function missing(
   // what belongs to a scenario is referred to from inside it only
   if (found && to.includes(found.kind) && (found.scenario === null || found.scenario === scenario)) return []
   const words = [to.slice(0, -1).join(', '), to[to.length - 1]].filter(Boolean).join(' or ')
-  return [missingReference(pointer, words, id, owner ?? 'Control desk')]
+  // the lists whose entries have no id of their own
+  const unnamed = pointer.startsWith('/clearance') ? 'Clearance' : 'Control desk'
+  return [missingReference(pointer, words, id, owner ?? unnamed)]
 }
 
 export const missingReference = (path: string, what: string, id: string, owner: string): Problem => ({

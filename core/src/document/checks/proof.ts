@@ -22,6 +22,8 @@ const CHECKED = [
   'accepted',
   'reference',
   'tolerance',
+  'body',
+  'other',
 ] as const
 
 export function checkProblems(document: MechanismDocument): Problem[] {

@@ -5,6 +5,7 @@ import type { MechanismDocument } from '../format/mechanism'
 import { supportsOf } from '../format/parts'
 import type { Datum } from '../format/parts'
 import { needsOfProbe } from '../format/probes'
+import { clearanceProblems } from './clearance'
 import { checkProblems } from './proof'
 import { circlesIn } from '../circles'
 import { groupProblems } from '../groups'
@@ -23,6 +24,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...scenarioProblems(document),
     ...probeProblems(document),
     ...checkProblems(document),
+    ...clearanceProblems(document),
     ...deskProblems(document),
   ]
 }
@@ -212,6 +214,7 @@ const MEASURED = [
   'againstFreedom',
   'mate',
   'body',
+  'other',
   'datum',
   'from',
   'along',

@@ -68,6 +68,7 @@ export class Check {
   @IsOptional() @IsName() freedom?: string
   @IsOptional() @IsAnyQuantity() speed?: Quantity
   @IsOptional() @IsAnyQuantity() acceleration?: Quantity
+  @IsOptional() @IsAnyQuantity() jerk?: Quantity
   /** How many. */
   @IsOptional() @IsInt() @Min(0) @Max(100_000) count?: number
   /** Joints that may be redundant. */
@@ -75,11 +76,19 @@ export class Check {
   /** The curve that it is compared with. */
   @IsOptional() @IsId() @RefTo('reference') reference?: string
   @IsOptional() @IsAnyQuantity() tolerance?: Quantity
+  /** What must stay clear; everything when left out. */
+  @IsOptional() @IsId() @RefTo('body', 'group') body?: string
+  /** Of what; of everything when left out. */
+  @IsOptional() @IsId() @RefTo('body', 'group') other?: string
   /** Why it does not count for now. */
   @IsOptional() @IsString() @MaxLength(500) muted?: string
   /** A sentence of the author's own, for the report. */
   @IsOptional() @IsString() @MaxLength(2000) note?: string
 }
+
+/** Whether a check looks at a jerk, which is recorded for nobody else. */
+export const looksAtJerk = (checks: readonly Check[] = []): boolean =>
+  checks.some(({ jerk }) => jerk !== undefined)
 
 /** The most points of a reference curve. */
 export const MOST_POINTS = 20_000

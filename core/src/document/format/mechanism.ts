@@ -4,6 +4,7 @@
  */
 import { Equals, IsOptional } from 'class-validator'
 import { Chart, Check, ReferenceCurve } from './checks'
+import { ClearanceSettings } from './clearance'
 import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
 import { Nested, NestedList } from '../rules/nested'
@@ -44,5 +45,6 @@ export class MechanismDocument {
   @IsOptional() @NestedList(() => ReferenceCurve, 100) @NoMotion() references?: ReferenceCurve[]
   @IsOptional() @NestedList(() => Check, 1000) @NoMotion() checks?: Check[]
   @IsOptional() @NestedList(() => Chart, 100) @NoMotion() charts?: Chart[]
+  @IsOptional() @Nested(() => ClearanceSettings, { alone: true }) @NoMotion() clearance?: ClearanceSettings
   @IsOptional() @Nested(() => Report, { alone: true }) @NoMotion() report?: Report
 }

@@ -43,8 +43,12 @@ export class Probe {
   /** An axis, or for an acceleration the direction of the path or across it. */
   @IsOptional() @IsIn(['x', 'y', 'z', 'path', 'across']) along?: 'x' | 'y' | 'z' | 'path' | 'across'
   @IsOptional() @IsId() @RefTo('spring') spring?: string
-  /** Whose centre of mass is followed. */
+  /** A gear pair, rack, belt, cord or cam. */
+  @IsOptional() @IsId() @RefTo('relation') relation?: string
+  /** Whose centre of mass is followed; one side of a clearance. */
   @IsOptional() @IsId() @RefTo('body', 'group') body?: string
+  /** The other side of a clearance. */
+  @IsOptional() @IsId() @RefTo('body', 'group') other?: string
   /** The joint that a velocity is compared with. */
   @IsOptional() @IsId() @RefTo('joint') against?: string
   @IsOptional() @IsName() againstFreedom?: string
@@ -52,6 +56,8 @@ export class Probe {
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(LONGEST_EXPRESSION) expression?: string
   /** The names that the expression has for other probes. */
   @IsOptional() @NestedList(() => NamedProbe, 50, { alone: false }) of?: NamedProbe[]
+  /** Its value is written beside what it measures. */
+  @IsOptional() @IsIn([true]) @NoMotion() inView?: true
   /** Values of it, whose passings are found and marked. */
   @IsOptional() @AreQuantities(20) passes?: Quantity[]
 }

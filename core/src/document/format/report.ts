@@ -7,6 +7,7 @@ export const REPORT_SECTIONS = [
   'assumptions',
   'pictures',
   'checks',
+  'clearances',
   'charts',
   'facts',
   'scenario',

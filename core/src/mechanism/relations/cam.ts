@@ -93,10 +93,19 @@ export const cam = defineRelation<CamDrive>({
     const base = b0 + outward * ((follower.gap ?? 0) - (follower.gap === null ? lift : 0))
     const curve: Curve = {
       evaluate(x, out) {
-        const [s, v, a] = transmission.lift(contact - sense * (x + turn.constant - a0))
+        const [s, v, a, j] = transmission.lift(contact - sense * (x + turn.constant - a0))
         out[0] = outward * s
         out[1] = -outward * sense * v
         out[2] = outward * a
+        out[3] = -outward * sense * j
+      },
+    }
+    const reach = transmission.base + transmission.roller
+    const pressure: Curve = {
+      evaluate(x, out) {
+        const [s, v, a, j] = transmission.lift(contact - sense * (x - a0))
+        pressureAngle(reach + s, v, a, j, out)
+        out[1] *= -sense
       },
     }
     const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
@@ -120,9 +129,23 @@ export const cam = defineRelation<CamDrive>({
             : null,
       },
       absolute: true,
+      ...(follower.gap === null ? {} : { pressure: { side: turn, curve: pressure } }),
     })
   },
 })
+
+/**
+ * Pressure angle of a radial follower [rad], with two derivatives by the angle on the cam: tan = |s'| / r, where r is how far the
+ * point of contact, or the middle of the roller, is from the axis. Source: Norton, Design of Machinery, section 8.6.
+ */
+function pressureAngle(r: number, v: number, a: number, j: number, out: Float64Array): void {
+  const sign = v < 0 ? -1 : 1
+  const square = r * r + v * v
+  const slope = (r * a - v * v) / square
+  out[0] = Math.atan2(Math.abs(v), r)
+  out[1] = sign * slope
+  out[2] = sign * ((r * j - v * a) / square - (2 * slope * v * (r + a)) / square)
+}
 
 interface Follower {
   /** From the axis of the cam to the follower, along its slide; a unit vector. */

@@ -35,6 +35,8 @@ export interface CompiledRelation {
   readonly gearing: Gearing | null
   /** See `Equation`. */
   readonly absolute: boolean
+  readonly sides: readonly Reading[]
+  readonly pressure: Equation['pressure']
 }
 
 export interface Compiling {
@@ -63,9 +65,9 @@ export function compileRelations(compiling: Compiling): Result<CompiledRelation[
       )
       return []
     }
-    const { sentence, gearing, absolute = false } = equation.value
+    const { sides, sentence, gearing, absolute = false, pressure } = equation.value
     const row = rowOf(source, equation.value, phase.value, compiling.size)
-    return [{ source, row, sentence, gearing, absolute }]
+    return [{ source, row, sentence, gearing, absolute, sides: sides.map(({ side }) => side), pressure }]
   })
   return problems.length > 0 ? fail(...problems) : succeed(compiled)
 }
@@ -100,6 +102,7 @@ function scaledTerms(side: Reading, factor: number, curve: Term['curve'] = null)
           curve.evaluate(inner * x, out)
           out[1] *= inner
           out[2] *= inner * inner
+          out[3] *= inner * inner * inner
         },
       },
     },

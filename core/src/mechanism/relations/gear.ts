@@ -9,7 +9,12 @@ import { carried, Fit, millimetres, twoTurns } from './proposal'
 import { WHEEL_NUMBERS, WheelRelation } from './wheel-fields'
 import { wheelEquation } from './ratio'
 import { defineRelation } from './relation-type'
+import type { CarriedCoordinate, RelationContext } from './relation-type'
 import { wheelContact } from './wheel-contact'
+import { norm, squareTo, subtract } from '../../maths/vector'
+import { succeed } from '../../result'
+import { gearRadii } from '../../shapes/wheels/involute'
+import { constantCurve } from '../rows'
 
 /**
  * Two gears, each the second body of its joint, on the carrier that holds both centres: the first body of both joints,
@@ -59,8 +64,32 @@ export const gear = defineRelation<GearPair>({
       basis: `wheels of ${diameterA} and ${diameterB}`,
     }
   },
-  equation: (relation, context) =>
-    wheelEquation(relation, context, (a, b, { diameters, ratio }) =>
+  equation(relation, context) {
+    const found = wheelEquation(relation, context, (a, b, { diameters, ratio }) =>
       wheelContact({ a, b, ratio, diameters, internal: relation.internal === true }),
-    ),
+    )
+    const sides = context.onCarrier(relation.a, relation.b, relation.carrier)
+    if (!found.ok || !sides.ok) return found
+    const angle = workingAngle(sides.value, context)
+    if (angle === null) return found
+    return succeed({ ...found.value, pressure: { side: sides.value[0], curve: constantCurve(angle) } })
+  },
 })
+
+/** Working pressure angle of two gears where they are [rad]: cos = (r_b1 +- r_b2) / a (ISO 21771, 5.1); null where there are none. */
+function workingAngle(
+  sides: readonly [CarriedCoordinate, CarriedCoordinate],
+  context: RelationContext,
+): number | null {
+  const [a, b] = sides.map(({ body }) =>
+    context
+      .partsOf(body)
+      .moving.flatMap(({ transmission }) => (transmission.kind === 'gear' ? transmission : [])),
+  )
+  // of several gears on one body nobody says which of them meshes
+  if (a.length !== 1 || b.length !== 1) return null
+  const [first, second] = [gearRadii(a[0].toothing).base, gearRadii(b[0].toothing).base]
+  const bases = a[0].internal || b[0].internal ? Math.abs(first - second) : first + second
+  const apart = norm(squareTo(subtract(sides[1].origin, sides[0].origin), sides[0].axis))
+  return bases < apart ? Math.acos(bases / apart) : null
+}

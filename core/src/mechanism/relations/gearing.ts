@@ -2,7 +2,7 @@
  * How the two sides of a relation move together, in ground at the home pose as their carrier sees it, and where their
  * bodies touch: from that follow the arrows that people see, and how fast the bodies pass each other at their contact.
  */
-import { cross, dot, norm, scaled, subtract } from '../../maths/vector'
+import { cross, dot, norm, subtract } from '../../maths/vector'
 import type { Vector } from '../../maths/vector'
 
 /** One side: a turn about an axis, or a slide along it. */
@@ -29,16 +29,22 @@ export interface Gearing {
 }
 
 /** Speed at which the two bodies pass each other where they touch [m/s]; null where no contact is known. */
-export function slipSpeed({ sides, contact }: Gearing): number | null {
-  if (!contact) return null
-  const { points, direction } = contact
-  const [a, b] = sides.map((side, k) => dot(velocityAt(side, points[k]), direction) / norm(direction))
+export function slipSpeed(gearing: Gearing): number | null {
+  const speeds = speedsAtContact(gearing)
+  if (!speeds) return null
+  const [a, b] = gearing.sides.map(({ rate }, k) => rate * speeds[k])
   return Math.abs(a - b)
 }
 
-const velocityAt = ({ turns, origin, axis, rate }: MovingSide, point: Vector): Vector => {
-  const unit = turns ? cross(axis, subtract(point, origin)) : axis
-  return scaled(unit, rate)
+/** How fast each body moves where they touch, along the direction of the contact, for a rate of 1 [m/s]; null where none is known. */
+export function speedsAtContact({ sides, contact }: Gearing): readonly [number, number] | null {
+  if (!contact) return null
+  const { points, direction } = contact
+  const speed = (k: 0 | 1) => {
+    const { turns, origin, axis } = sides[k]
+    return dot(turns ? cross(axis, subtract(points[k], origin)) : axis, direction) / norm(direction)
+  }
+  return [speed(0), speed(1)]
 }
 
 /** The rates of two sides with f_a a + f_b b = 0; a turn has at most 1 rad/s, two slides 1 m/s. */

@@ -74,6 +74,7 @@ export const index = defineRelation<IndexDrive>({
         out[0] = b0 + alike * (home.shift - out[0] + before)
         out[1] *= -alike
         out[2] *= -alike
+        out[3] *= -alike
       },
     }
     const set = home.isGuess
@@ -101,7 +102,7 @@ export const index = defineRelation<IndexDrive>({
   },
 })
 
-/** By how much the slotted wheel has turned against the pin wheel, with two derivatives, at the angle `t` of the pin. */
+/** By how much the slotted wheel has turned against the pin wheel, with three derivatives, at the angle `t` of the pin. */
 function indexed(slots: number, t: number, out: Float64Array): void {
   const turns = Math.round(t / (2 * Math.PI))
   const angle = t - 2 * Math.PI * turns
@@ -111,6 +112,7 @@ function indexed(slots: number, t: number, out: Float64Array): void {
     out[0] = through + Math.sign(angle) * half
     out[1] = 0
     out[2] = 0
+    out[3] = 0
     return
   }
   const l = Math.sin(half)
@@ -118,7 +120,9 @@ function indexed(slots: number, t: number, out: Float64Array): void {
   const square = 1 - 2 * l * c + l * l
   out[0] = through + Math.atan2(l * s, 1 - l * c)
   out[1] = (l * (c - l)) / square
-  out[2] = (-l * s * (1 - l * l)) / (square * square)
+  const bend = (-l * (1 - l * l)) / (square * square)
+  out[2] = bend * s
+  out[3] = bend * (c - (4 * l * s * s) / square)
 }
 
 /** From the pin wheel to the slotted wheel, square to the axis of the first; a unit vector, and how far [m]. */

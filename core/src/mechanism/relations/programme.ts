@@ -86,6 +86,7 @@ export const programme = defineRelation<MotionProgramme>({
       evaluate(x, out) {
         evaluate(plan.value, sign * (x + shift), out)
         out[1] *= sign
+        out[3] *= sign
       },
     }
     const { span, steps } = plan.value
@@ -178,6 +179,7 @@ function evaluate(plan: Plan, x: number, out: Float64Array): void {
   }
   out[1] = 0
   out[2] = 0
+  out[3] = 0
   if (at < 0 || at >= span) {
     out[0] = at < 0 ? level : level + advance
     return
@@ -191,4 +193,5 @@ function evaluate(plan: Plan, x: number, out: Float64Array): void {
   out[0] += rise * jet[0]
   out[1] = (rise * jet[1]) / over
   out[2] = (rise * jet[2]) / (over * over)
+  out[3] = (rise * jet[3]) / (over * over * over)
 }

@@ -14,6 +14,7 @@ import { fail, succeed } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { parseQuantity } from '../../units/quantity'
 import { ratesOf } from './gearing'
+import { constantCurve } from '../rows'
 import { defineRelation } from './relation-type'
 import { rollingSide } from './rolling-side'
 
@@ -88,13 +89,17 @@ export const rack = defineRelation<RackAndPinion>({
     // where they touch, the rim of a wheel that turns forwards moves this way along the slide
     const side = dot(cross(a.axis, towards), b.axis) < 0 ? -1 : 1
     const factor = -side * (relation.reversed ? -1 : 1) * radius
+    const toothed = context.partsOf(b.body).moving.find(({ transmission }) => transmission.kind === 'rack')
     const names = [relation.a, relation.b].map((ref) => context.nameOf(ref))
     const [rateA, rateB] = ratesOf([true, false], factor, 1)
     return succeed({
       sides: [
-        { side: b, factor: 1 },
         { side: a, factor },
+        { side: b, factor: 1 },
       ],
+      ...(toothed?.transmission.kind === 'rack'
+        ? { pressure: { side: a, curve: constantCurve(toothed.transmission.pressureAngle) } }
+        : {}),
       dimension: 'length',
       sentence: `1 turn of ${names[0]} moves ${names[1]} by ${formatQuantity(2 * Math.PI * radius, 'mm', 2)}`,
       gearing: {

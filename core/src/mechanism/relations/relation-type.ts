@@ -29,7 +29,7 @@ export interface BodyParts {
   readonly triangles: () => readonly Float32Array[]
 }
 
-/** sum of factor * side = constant; a curve may be between a side and its factor. */
+/** sum of factor * side = constant; a curve may be between a side and its factor. The sides are in the order of the gearing's contact. */
 export interface Equation {
   readonly sides: readonly { readonly side: Reading; readonly factor: number; readonly curve?: Curve }[]
   readonly dimension: 'length' | 'angle'
@@ -37,6 +37,8 @@ export interface Equation {
   readonly sentence: string
   /** How both sides move together; null for relations that are no gearing. */
   readonly gearing: Gearing | null
+  /** Acute angle between the force of the contact and the way that it moves [rad], by the position of a side; where it is known. */
+  readonly pressure?: { readonly side: Reading; readonly curve: Curve }
   /** True when the equation is exact as it is, and no phase is taken from the home pose. */
   readonly absolute?: boolean
 }

@@ -84,6 +84,7 @@ export const table = defineRelation<TabulatedRelation>({
               out[0] = jet[0]
               out[1] = sign * jet[1]
               out[2] = jet[2]
+              out[3] = sign * jet[3]
             },
           },
         },

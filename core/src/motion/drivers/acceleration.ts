@@ -59,6 +59,7 @@ export const acceleration = defineValueDriver<Acceleration>({
         out[0] = from + gone(time) - gone(since)
         out[1] = time >= start ? speed.value + gain.value * within(span.value, time) : 0
         out[2] = time >= start && time < end ? gain.value : 0
+        out[3] = 0
       }, [start, end].filter(Number.isFinite)),
     )
   },

@@ -63,6 +63,7 @@ export const functionOfTime = defineValueDriver<FunctionOfTime>({
       if (time >= start && time < end) return
       out[1] = 0
       out[2] = 0
+      out[3] = 0
     }
     // switched on again it goes on from where it is
     evaluate(since, jet)

@@ -155,6 +155,7 @@ export function planLane(
         out[0] = jet[0]
         out[1] = jet[1]
         out[2] = jet[2]
+        out[3] = jet[3]
       }, found.value.breaks)
       return succeed(course)
     },

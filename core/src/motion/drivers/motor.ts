@@ -154,12 +154,13 @@ export interface MotorCourse {
   readonly on: number
 }
 
-/** Writes displacement, rate and acceleration at `time` since it was switched on into `out[0..2]`. */
+/** Writes displacement and its three derivatives at `time` since it was switched on into `out[0..3]`. */
 export function evaluateMotor(
   { speed, runUp, runDown, on }: MotorCourse,
   time: number,
   out: Float64Array,
 ): void {
+  out[3] = 0
   if (time < 0) {
     out[0] = 0
     out[1] = 0

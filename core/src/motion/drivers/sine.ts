@@ -58,6 +58,7 @@ export const sine = defineValueDriver<Sine>({
       out[0] = from + swing(time) - swing(since)
       out[1] = isOn ? amplitude.value * turning * Math.cos(angle) : 0
       out[2] = isOn ? -amplitude.value * turning * turning * Math.sin(angle) : 0
+      out[3] = isOn ? -amplitude.value * turning ** 3 * Math.cos(angle) : 0
     }
     const knots = knotsOf(evaluate, start, Math.min(end, timing.length))
     return steady(withBreaks(evaluate, [start, end].filter(Number.isFinite), knots))

@@ -73,6 +73,7 @@ export const values = defineValueDriver<Values>({
       out[0] = jet[0]
       out[1] = inside === time ? jet[1] : 0
       out[2] = inside === time ? jet[2] : 0
+      out[3] = inside === time ? jet[3] : 0
     }
     // switched on again it goes on from where it is
     const before = new Float64Array(3)

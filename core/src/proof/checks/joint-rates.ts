@@ -1,40 +1,47 @@
-/** A joint, such as one that is driven, keeps below a speed and an acceleration. */
+/** A joint, such as one that is driven, keeps below a speed, an acceleration and a jerk. */
 import type { Take } from '../../motion/take'
 import { channelOf } from '../../motion/take'
+import { listed } from '../../wording'
 import { derivativeOf } from '../../units/dimension'
 import { atTime, decided, defineCheck, inUnit, limitOf, typed, undecided, unlessCut } from '../check-type'
 import { Signal } from '../signal'
 import type { Derivative } from '../signal'
 
+const LIMITS = [
+  { field: 'speed', derivative: 1, noun: 'a speed' },
+  { field: 'acceleration', derivative: 2, noun: 'an acceleration' },
+  { field: 'jerk', derivative: 3, noun: 'a jerk' },
+] as const
+
 export const jointRates = defineCheck({
   kind: 'joint-rates',
   needs: {
     fields: ['joint'],
-    any: ['speed', 'acceleration'],
+    any: ['speed', 'acceleration', 'jerk'],
     optional: ['freedom'],
-    words: 'a joint, and the greatest speed or acceleration',
+    words: 'a joint, and the greatest speed, acceleration or jerk',
   },
-  sentence: ({ joint, speed, acceleration }, { nameOf }) => {
-    const kept = [
-      speed === undefined ? [] : [`a speed of ${typed(speed)}`],
-      acceleration === undefined ? [] : [`an acceleration of ${typed(acceleration)}`],
-    ].flat()
-    return `${nameOf(joint)} keeps below ${kept.join(' and ')}`
+  sentence: (check, { nameOf }) => {
+    const kept = LIMITS.flatMap(({ field, noun }) =>
+      check[field] === undefined ? [] : [`${noun} of ${typed(check[field])}`],
+    )
+    return `${nameOf(check.joint)} keeps below ${listed(kept)}`
   },
   decide(check, { take, length }) {
     const channel = channelOf(take.coordinateChannels, check)
     if (!channel) return undecided('Say which freedom of this joint is meant.')
     if (take.frames < 2) return undecided('The motion is not solved yet.')
     const column = take.coordinateChannels.indexOf(channel)
-    const outcomes = ([1, 2] as const).flatMap((derivative) => {
-      const typedLimit = derivative === 1 ? check.speed : check.acceleration
+    const outcomes = LIMITS.flatMap(({ field, derivative, noun }) => {
+      const typedLimit = check[field]
       if (typedLimit === undefined) return []
       const dimension = derivativeOf(channel.dimension, derivative)!
       const limit = limitOf(typedLimit, dimension, Infinity)
-      if (!(limit >= 0))
+      if (!(limit >= 0)) return [undecided(`“${typed(typedLimit)}” is not ${noun} of this joint.`)]
+      if (!isKnown(take, column, derivative))
         return [
           undecided(
-            `“${typed(typedLimit)}” is not ${derivative === 1 ? 'a speed' : 'an acceleration'} of this joint.`,
+            'The jerk of this joint is not known all over: what it follows has none, such as a path, a cam or a singular position.',
           ),
         ]
       const { value, time, stretches } = fastest(take, column, derivative, limit)
@@ -49,6 +56,12 @@ export const jointRates = defineCheck({
     return unlessCut(worst, take.stopped && end < length ? `the motion stops at ${end.toFixed(3)} s` : null)
   },
 })
+
+function isKnown(take: Take, column: number, derivative: Derivative): boolean {
+  if (derivative < 3) return true
+  const signal = Signal.ofCoordinate(take, column, derivative)
+  return take.coordinateThirds.length > 0 && signal.isKnown(0, signal.end)
+}
 
 function fastest(take: Take, column: number, derivative: Derivative, limit: number) {
   const signal = Signal.ofCoordinate(take, column, derivative)

@@ -1,8 +1,11 @@
 /** The sections of a report: each a heading and its content as HTML. */
+import type { MechanismDocument } from '../../document/format/mechanism'
 import type { ReportSection } from '../../document/format/report'
 import { jointType } from '../../mechanism/joints/registry'
 import { dimensions } from '../../units/dimension'
 import { formatQuantity } from '../../units/format'
+import { byClearance } from '../clearance/clearances'
+import type { Clearances } from '../clearance/clearances'
 import type { CheckResult } from '../evaluate'
 import { findFacts } from '../facts/facts'
 import { chartFigure, timingFigures } from './figures'
@@ -46,6 +49,10 @@ export const sections: Readonly<Record<ReportSection['kind'], Write>> = {
       results.length === 0
         ? ''
         : checkTable(results, new Map((document.checks ?? []).map(({ id, note }) => [id, note]))),
+  }),
+  clearances: ({ evidence: { document, clearances } }) => ({
+    heading: 'Clearances',
+    content: clearances ? clearanceTable(document, clearances) : '',
   }),
   charts: ({ evidence }) => ({
     heading: 'Charts',
@@ -130,4 +137,28 @@ function checkTable(results: readonly CheckResult[], notes: ReadonlyMap<string, 
     return `<tr><td class="${state}">${STATES[state]}</td><td><strong>${escaped(name)}</strong><br>${escaped(sentence)}.${more.join('')}</td><td>${escaped(found)}</td><td class="right ${state}">${escaped(text)}</td></tr>`
   })
   return `<table><thead><tr><th></th><th>check</th><th>found</th><th class="right">margin</th></tr></thead><tbody>${rows.join('\n')}</tbody></table>`
+}
+
+/** What overlaps, touches or comes near, the worst first. */
+function clearanceTable(document: MechanismDocument, clearances: Clearances): string {
+  const names = new Map(document.bodies.map(({ id, name }) => [id, name]))
+  const { pairs, joined, ignored, near } = clearances
+  const mm = (length: number) => formatQuantity(length, 'mm', 3)
+  const rows = [...pairs].sort(byClearance).flatMap(({ a, b, contacts, nearest }) => {
+    const both = `${names.get(a)} – ${names.get(b)}`
+    const met = contacts.map(({ kind, from, to, depth }) => [
+      both,
+      kind === 'overlaps' ? 'overlap' : 'touch',
+      `${from.toFixed(4)} s to ${to.toFixed(4)} s`,
+      kind === 'overlaps' && depth !== null ? mm(-depth) : '',
+    ])
+    if (met.length > 0) return met
+    return nearest ? [[both, 'near', `at ${nearest.time.toFixed(4)} s`, mm(nearest.distance)]] : []
+  })
+  const left = ignored.map(([a, b]) => `${names.get(a)} – ${names.get(b)}`)
+  return (
+    paragraph(
+      `${pairs.length} pairs of bodies were followed over the whole motion, between frames too; ${joined} are joined. Told are those nearer than ${mm(near)}.${left.length > 0 ? ` Left out: ${left.join(', ')}.` : ''}`,
+    ) + (rows.length > 0 ? htmlTable(['bodies', '', 'when', 'clearance'], rows) : '')
+  )
 }

@@ -25,8 +25,16 @@ export interface FittedCylinder extends Cylinder {
 const ITERATIONS = 12
 const UNKNOWNS = 5
 
-/** @param start a rough cylinder; returns null where the points determine none */
-export function fitCylinder(points: readonly Vector[], start: Cylinder): FittedCylinder | null {
+/**
+ * @param start a rough cylinder
+ * @param settled share of the radius by which the last step moves it at most [-]
+ * @returns null where the points determine none
+ */
+export function fitCylinder(
+  points: readonly Vector[],
+  start: Cylinder,
+  settled = 1e-13,
+): FittedCylinder | null {
   const middle = meanOf(points)
   let { axis, radius } = start
   let centre = nearestOnAxis(start, middle)
@@ -39,11 +47,15 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): FittedC
     const row = new Float64Array(UNKNOWNS)
     let squares = 0
     for (const point of points) {
-      const p = subtract(point, centre)
-      const along = dot(p, axis)
-      const [x, y] = [dot(p, u), dot(p, v)]
-      const distance = Math.hypot(x, y) || radius
-      const [nx, ny] = [x / distance, y / distance]
+      const px = point[0] - centre[0]
+      const py = point[1] - centre[1]
+      const pz = point[2] - centre[2]
+      const along = px * axis[0] + py * axis[1] + pz * axis[2]
+      const x = px * u[0] + py * u[1] + pz * u[2]
+      const y = px * v[0] + py * v[1] + pz * v[2]
+      const distance = Math.sqrt(x * x + y * y) || radius
+      const nx = x / distance
+      const ny = y / distance
       // by tilting the axis about v and u, moving it along u and v, and the radius
       row[0] = -nx * along
       row[1] = -ny * along
@@ -54,9 +66,11 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): FittedC
       squares += off * off
       for (let i = 0; i < UNKNOWNS; i++) {
         right[i] -= row[i] * off
-        for (let j = 0; j < UNKNOWNS; j++) matrix[i * UNKNOWNS + j] += row[i] * row[j]
+        for (let j = i; j < UNKNOWNS; j++) matrix[i * UNKNOWNS + j] += row[i] * row[j]
       }
     }
+    for (let i = 0; i < UNKNOWNS; i++)
+      for (let j = 0; j < i; j++) matrix[i * UNKNOWNS + j] = matrix[j * UNKNOWNS + i]
     const pivots = new Int32Array(UNKNOWNS)
     factor(matrix, UNKNOWNS, pivots)
     solveFactored(matrix, UNKNOWNS, pivots, right)
@@ -70,7 +84,7 @@ export function fitCylinder(points: readonly Vector[], start: Cylinder): FittedC
     if (!(radius > 0)) return null
     radiusError = Math.sqrt((squares / points.length) * Math.max(0, variance[4])) / radius
     centre = nearestOnAxis({ axis, centre: moved, radius }, middle)
-    if (Math.abs(dr) + Math.abs(du) + Math.abs(dv) < 1e-13 * radius) break
+    if (Math.abs(dr) + Math.abs(du) + Math.abs(dv) < settled * radius) break
   }
   return { axis, centre, radius, radiusError }
 }

@@ -46,6 +46,8 @@ export class MeshFeatures {
   private readonly normals: Vector[] = []
   /** Triangles on the two sides of an edge between corners, by "low high". */
   private readonly sides = new Map<string, number[]>()
+  /** Of each triangle, the others that share a side with it. */
+  private readonly neighbours: readonly (readonly number[])[]
   private readonly answers = new Map<number, Surroundings>()
   private readonly faces: readonly Face[]
   /** Largest coordinate [m]. */
@@ -82,6 +84,9 @@ export class MeshFeatures {
         else this.sides.set(key, [t])
       }
     }
+    this.neighbours = this.normals.map((_, t) =>
+      this.edgesOf(t).flatMap((key) => this.sides.get(key)!.filter((other) => other !== t)),
+    )
   }
 
   /** What lies around a triangle. */
@@ -138,15 +143,11 @@ export class MeshFeatures {
     return [edgeKey(a, b), edgeKey(b, c), edgeKey(c, a)]
   }
 
-  private neighbours(t: number): number[] {
-    return this.edgesOf(t).flatMap((key) => this.sides.get(key)!.filter((other) => other !== t))
-  }
-
   private grow(from: number, belongs: (t: number) => boolean): Set<number> {
     const region = new Set([from])
     const waiting = [from]
     for (let t = waiting.pop(); t !== undefined; t = waiting.pop()) {
-      for (const next of this.neighbours(t)) {
+      for (const next of this.neighbours[t]) {
         if (region.has(next) || !belongs(next)) continue
         region.add(next)
         waiting.push(next)
@@ -159,7 +160,7 @@ export class MeshFeatures {
   private roundFrom(triangle: number, strip: ReadonlySet<number>) {
     const n = this.normals[triangle]
     for (const t of strip) {
-      for (const next of this.neighbours(t)) {
+      for (const next of this.neighbours[t]) {
         const bend = angleBetween(n, this.normals[next])
         if (strip.has(next) || bend < FLAT || bend > BEND) continue
         const found = this.cylinder(triangle, strip, next)
@@ -181,7 +182,7 @@ export class MeshFeatures {
         this.corners(t).every((c) => missOf(fitted, this.places[c]) < tolerance)
       if (!belongs(triangle) || !belongs(next)) return null
       region = this.grow(triangle, belongs)
-      const found = fitCylinder(this.placesOf(region), fitted)
+      const found = fitCylinder(this.placesOf(region), fitted, tolerance / 1000)
       if (!found) return null
       fitted = found
     }
@@ -213,7 +214,7 @@ export class MeshFeatures {
     const along = this.placesOf(region).map((p) => dot(subtract(p, centre), axis))
     const width = largest(along) - smallest(along)
     for (const t of region) {
-      for (const next of this.neighbours(t)) {
+      for (const next of this.neighbours[t]) {
         if (region.has(next) || Math.abs(dot(this.normals[next], axis)) < ALONG_SURFACE) continue
         const bend = angleBetween(this.normals[t], this.normals[next])
         if (bend < FLAT || bend > BEND / 2) continue
@@ -230,7 +231,9 @@ export class MeshFeatures {
   }
 
   private placesOf(region: ReadonlySet<number>): Vector[] {
-    return [...new Set([...region].flatMap((t) => this.corners(t)))].map((c) => this.places[c])
+    const seen = new Set<number>()
+    for (const t of region) for (let v = 3 * t; v < 3 * t + 3; v++) seen.add(this.corner[v])
+    return Array.from(seen, (c) => this.places[c])
   }
 
   /** The cylinder along the bend between a strip and its neighbour, through the outer corners of both and the bend. */
@@ -253,7 +256,7 @@ export class MeshFeatures {
   private isSliver(region: ReadonlySet<number>): boolean {
     if (region.size > 2) return false
     return [...region].some((t) =>
-      this.neighbours(t).some((next) => {
+      this.neighbours[t].some((next) => {
         const bend = angleBetween(this.normals[t], this.normals[next])
         return bend >= FLAT && bend < BEND / 2
       }),

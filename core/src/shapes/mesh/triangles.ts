@@ -95,8 +95,8 @@ function faceNormals(p: Float32Array): Float32Array {
   return normals
 }
 
-/** The corner of each vertex, equal for vertices in one place. */
-function cornersOf(p: Float32Array): Int32Array {
+/** The first vertex in the place of each vertex. */
+export function cornersOf(p: Float32Array): Int32Array {
   let largest = 0
   for (const v of p) largest = Math.max(largest, Math.abs(v))
   const grain = Math.max(largest * GRAIN, LEAST_GRAIN)

@@ -69,23 +69,33 @@ export const cam = defineShape({
   }),
 })
 
-/** Lift and its first two derivatives by the angle from the start of the rise. */
+/** Lift and its first three derivatives by the angle from the start of the rise. */
 function liftAt(
   { lift, rise, dwell, fall }: Programme,
   { options }: Extras,
   angle: number,
-): [number, number, number] {
+): [number, number, number, number] {
   const at = ((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI)
   const law = motionLaw(options.law)!
   const jet = new Float64Array(4)
-  const stretch = (share: number, span: number, from: number, height: number): [number, number, number] => {
+  const stretch = (
+    share: number,
+    span: number,
+    from: number,
+    height: number,
+  ): [number, number, number, number] => {
     law.evaluate(share, jet)
-    return [from + height * jet[0], (height * jet[1]) / span, (height * jet[2]) / span ** 2]
+    return [
+      from + height * jet[0],
+      (height * jet[1]) / span,
+      (height * jet[2]) / span ** 2,
+      (height * jet[3]) / span ** 3,
+    ]
   }
   if (at < rise) return stretch(at / rise, rise, 0, lift)
-  if (at <= rise + dwell) return [lift, 0, 0]
+  if (at <= rise + dwell) return [lift, 0, 0, 0]
   if (at < rise + dwell + fall) return stretch((at - rise - dwell) / fall, fall, lift, -lift)
-  return [0, 0, 0]
+  return [0, 0, 0, 0]
 }
 
 function profile(d: Programme, extras: Extras, steps: number): number[] {

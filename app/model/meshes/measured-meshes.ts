@@ -1,0 +1,32 @@
+/** Clearances are measured on triangles, which lie beside the document: those of imported parts are sent to the solver. */
+import type { MechanismDocument } from '@ligamen/core'
+import { meshes } from './meshes'
+
+/** Who measures. */
+interface Measuring {
+  keepMeshes(meshes: readonly (readonly [string, Float32Array])[]): void
+}
+
+/** @param solver the one that is at work; one that is started anew has no triangles */
+export function useMeasuredMeshes(
+  document: Ref<MechanismDocument | null>,
+  solver: () => Measuring | null,
+): void {
+  const sent = new WeakMap<Measuring, Set<string>>()
+  watch([document, meshes.loaded], () => {
+    const to = solver()
+    if (!to) return
+    const known = sent.get(to) ?? new Set<string>()
+    sent.set(to, known)
+    const here = meshes.atHand(measured(document.value).filter((hash) => !known.has(hash)))
+    if (here.length === 0) return
+    for (const [hash] of here) known.add(hash)
+    to.keepMeshes(here)
+  })
+}
+
+/** Hashes of the imported parts of a document in which a clearance is measured. */
+const measured = (document: MechanismDocument | null): string[] =>
+  document?.probes.some(({ kind }) => kind === 'clearance')
+    ? document.parts.flatMap(({ mesh }) => mesh ?? [])
+    : []
