@@ -12,6 +12,7 @@ import { Equations } from '../src/mechanism/equations'
 import { analyseMobility } from '../src/analysis/mobility'
 import { Solver } from '../src/solve/solver'
 import { FRAME } from '../src/maths/frame'
+import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
@@ -111,6 +112,14 @@ function timeCompile(name: string, document: MechanismDocument): void {
   note(`${name}: diagnosis`, median(rounds, () => analyseMobility(model.mechanism, model.home)) / 1000, 'ms')
 }
 
+/** A document of 10,000 bodies: its checks, and its opening. */
+function timeLargest(): void {
+  const document = machines.chain(10_000)
+  document.scenarios[0].drivers = []
+  note('10,000 bodies: checks', median(3, () => validateDocument(document)) / 1000, 'ms')
+  note('10,000 bodies: opening', median(1, () => openModel(document)) / 1000, 'ms')
+}
+
 /** A drag step: the last body's point follows a small circle. */
 function timeDrag(name: string, document: MechanismDocument, radius = 0.004): number {
   const { mechanism, home } = open({ ...document, scenarios: [] })
@@ -187,6 +196,7 @@ async function main(out: string | undefined): Promise<void> {
     timeCompile(name, document)
     timeDrag(name, document)
   }
+  timeLargest()
   const drag = timeDrag('100 bodies with 10 loops', machines.branched(100, 10))
 
   const angles = new Float64Array(200)

@@ -1,4 +1,7 @@
-/** Checks take time in proportion to the document: each of these took seconds to minutes when they did not. */
+/**
+ * Checks take time in proportion to the document. One that visits pairs of 10,000 entries takes minutes, which is past
+ * the time that a test may take.
+ */
 import { describe, expect, it } from 'vitest'
 import type { MechanismDocument } from '../../src'
 import { validateDocument } from '../../src/document/checks/validate'
@@ -8,13 +11,8 @@ const base = (): MechanismDocument => new Sketch().body('one').hinge('pin', 'gro
 const many = <T>(count: number, make: (k: number) => T): T[] =>
   Array.from({ length: count }, (_, k) => make(k))
 
-/** Of a check that visits every entry a few times; one that visits pairs of 10,000 entries takes minutes. [ms] */
-const SOON = 3000
-
 function codesOf(document: unknown): string[] {
-  const began = performance.now()
   const checked = validateDocument(document)
-  expect(performance.now() - began).toBeLessThan(SOON)
   return checked.ok ? [] : checked.problems.map(({ code }) => code)
 }
 const scenario = (id: string, more: object = {}) => ({
