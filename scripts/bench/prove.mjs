@@ -56,22 +56,24 @@ async function clearances(page) {
   ]
 }
 
+/** Without a long task for this long a page is calm [ms]. */
+const CALM = 2000
+
 /**
- * Until the page has had nothing to do for a while: what it loads and draws at its start is measured elsewhere.
+ * Until the page has had no long task for a while: what it loads and draws at its start is measured elsewhere.
  * @param {import('@playwright/test').Page} page
  */
 const settled = (page) =>
   page.evaluate(
-    () =>
+    (calm) =>
       new Promise((resolve) => {
-        let calm = 0
-        const look = (/** @type {IdleDeadline} */ deadline) => {
-          calm = deadline.timeRemaining() > 40 ? calm + 1 : 0
-          if (calm > 40) resolve(undefined)
-          else requestIdleCallback(look)
-        }
-        requestIdleCallback(look)
+        let timer = setTimeout(resolve, calm)
+        new PerformanceObserver(() => {
+          clearTimeout(timer)
+          timer = setTimeout(resolve, calm)
+        }).observe({ type: 'longtask' })
       }),
+    CALM,
   )
 
 /**

@@ -1,13 +1,12 @@
 /** Follows pairs of bodies over a recorded motion; one of these works on each core. */
 import {
   ClearanceFollower,
-  ClearanceRecorder,
   keepMesh,
   openBodies,
   openModel,
   reasons,
+  recordMotion,
   resolvePlaces,
-  runScenario,
   solidsIn,
   SolidStore,
 } from '@ligamen/core'
@@ -48,11 +47,9 @@ function hear(asked: ToClearance): void {
 function record({ document, scenario }: ToClearance & { type: 'document' }): void {
   const model = openModel(document)
   if (!model.ok) return say({ type: 'failed', message: reasons(model.problems) })
-  const recorder = new ClearanceRecorder(model.value.mechanism)
-  const run = runScenario(model.value, scenario, null, recorder.eachStep)
-  if (!run.ok) return say({ type: 'failed', message: reasons(run.problems) })
-  run.value.advance(Infinity)
-  say({ type: 'recorded', task: recorder.task(run.value.take()) })
+  const task = recordMotion(model.value, scenario)
+  if (!task.ok) return say({ type: 'failed', message: reasons(task.problems) })
+  say({ type: 'recorded', task: task.value })
 }
 
 globalThis.onmessage = ({ data }: MessageEvent<ToClearance>) => {

@@ -1,14 +1,5 @@
 /** The swept volume of bodies over a stretch of a scenario: the motion is recorded, then each body is swept and all are joined. */
-import {
-  bodyShape,
-  ClearanceRecorder,
-  keepMesh,
-  openModel,
-  reasons,
-  runScenario,
-  SolidStore,
-  Sweep,
-} from '@ligamen/core'
+import { bodyShape, keepMesh, openModel, reasons, recordMotion, SolidStore, Sweep } from '@ligamen/core'
 import type { ClearanceTask, Model } from '@ligamen/core'
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import { solidOf, trianglesOf } from '../solid-kernel'
@@ -57,11 +48,9 @@ export function sweep(
 }
 
 function recorded(model: Model, scenario: string): ClearanceTask {
-  const recorder = new ClearanceRecorder(model.mechanism)
-  const run = runScenario(model, scenario, null, recorder.eachStep)
-  if (!run.ok) throw new Refused(reasons(run.problems))
-  run.value.advance(Infinity)
-  return recorder.task(run.value.take())
+  const task = recordMotion(model, scenario)
+  if (!task.ok) throw new Refused(reasons(task.problems))
+  return task.value
 }
 
 /** All solids of a body in its frame as one [mm]. */

@@ -233,6 +233,7 @@ export function runScenario(
   scenario: string,
   times: Float64Array | null = null,
   observe: EachStep | null = null,
+  isMeasured = true,
 ): Result<ScenarioRun> {
   const resolved = scenarioOf(model, scenario)
   if (!resolved) {
@@ -247,10 +248,10 @@ export function runScenario(
     ? startRun(
         model.mechanism,
         resolved,
-        [measures.value, watched.value],
+        [isMeasured ? measures.value : [], watched.value],
         start.value,
         times,
-        passedLevels(model),
+        isMeasured ? passedLevels(model) : new Map<string, readonly number[]>(),
         observe,
       )
     : start

@@ -41,7 +41,13 @@ export function pointsOver(
   const start = Math.max(0, Math.floor(from / interval))
   const end = Math.min(frames - 1, Math.ceil(to / interval))
   const points: Point[] = []
-  const put = (frame: number) => points.push({ x: frame * interval, y: valueAt(column, frame) / factor })
+  let last = -1
+  const put = (frame: number) => {
+    // also leaves out a frame that a block does not have
+    if (frame <= last || frame > end) return
+    last = frame
+    points.push({ x: frame * interval, y: valueAt(column, frame) / factor })
+  }
   const count = end - start + 1
   if (count <= 4 * pixels) {
     for (let frame = start; frame <= end; frame++) put(frame)
@@ -50,17 +56,27 @@ export function pointsOver(
   const level = Math.floor(Math.log2(count / pixels))
   const size = 2 ** level
   const { low, high, gap } = pyramidOf(column).level(level)
-  const within = (frame: number) => frame > start && frame < end
   put(start)
   for (let block = Math.floor(start / size); block <= Math.floor(end / size); block++) {
     const isCut = block * size < start || (block + 1) * size - 1 > end
-    const found = isCut
-      ? extremesIn(column, Math.max(start, block * size), Math.min(end, (block + 1) * size - 1))
-      : [low[block], high[block], gap[block]]
-    for (const frame of found.sort((p, q) => p - q)) if (within(frame)) put(frame)
+    if (isCut) {
+      const found = extremesIn(column, Math.max(start, block * size), Math.min(end, (block + 1) * size - 1))
+      putInOrder(put, ...found)
+    } else putInOrder(put, low[block], high[block], gap[block])
   }
   put(end)
-  return points.filter((point, k) => k === 0 || point.x > points[k - 1].x)
+  return points
+}
+
+/** Puts three frames, the earliest first; for every pixel of every curve, so without a list to sort. */
+function putInOrder(put: (frame: number) => void, a: number, b: number, c: number): void {
+  const first = Math.min(a, b)
+  const second = Math.max(a, b)
+  if (c < first) put(c)
+  put(first)
+  if (c >= first && c < second) put(c)
+  put(second)
+  if (c >= second) put(c)
 }
 
 /** Frames of the least and the greatest value from a to b and the first without one; -1 for none. */
