@@ -2,7 +2,7 @@
 /** The playhead over the lanes; its keys step through the frames. It alone is drawn anew for a frame, not the chart. */
 import { seconds } from '~/fields/display'
 import { usePlaybackStore } from '~/model/pose/playback'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const playback = usePlaybackStore()
 const timing = useTimingStore()

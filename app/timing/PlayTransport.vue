@@ -23,7 +23,7 @@ import { usePanelsStore } from '~/model/screen/panels'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { SPEEDS, usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const playback = usePlaybackStore()
 const run = useRunStore()

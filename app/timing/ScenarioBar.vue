@@ -3,7 +3,7 @@
 import { mdiContentCopy, mdiPlus } from '@mdi/js'
 import { unused } from '@ligamen/core'
 import IconButton from '~/fields/IconButton.vue'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 import { useMechanismStore } from '~/model/document/mechanism'
 
 const mechanism = useMechanismStore()

@@ -1,10 +1,10 @@
 /** What of the timing chart is open: the lane whose table is below it, the move or cue that is chosen, the stretch of time that is seen. */
 import { StorageSerializers, useLocalStorage } from '@vueuse/core'
 import type { CopiedEntry } from '@ligamen/core'
-import { useMechanismStore } from '../../model/document/mechanism'
-import { usePlanStore } from '../../model/run/plan'
-import { placeOf, scrolled, timeAt, zoomed } from './curves/stretch'
-import type { Stretch } from './curves/stretch'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlanStore } from '~/model/run/plan'
+import { placeOf, scrolled, timeAt, zoomed } from './stretch'
+import type { Stretch } from './stretch'
 
 /** With more drivers than this lanes are low at first. */
 const MANY_LANES = 5

@@ -2,7 +2,7 @@
 import { copyEntries, inSeconds, laneOf, pasteEntries, removeFromScenario, shiftEntries } from '@ligamen/core'
 import type { MechanismDocument, Problem, Scenario } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 type Refused = Promise<readonly Problem[]>
 

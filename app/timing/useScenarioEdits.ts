@@ -4,7 +4,7 @@ import type { AnyCue, AnyDriver, MechanismDocument, Motor, Move, Problem, Scenar
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useSelectionStore } from '~/model/screen/selection'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 type Refused = Promise<readonly Problem[]>
 type Change = (scenario: Scenario, draft: MechanismDocument) => void

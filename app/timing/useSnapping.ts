@@ -4,7 +4,7 @@
  */
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 /** How near a pointer must come [px]. */
 const NEAR = 7

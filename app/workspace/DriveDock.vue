@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The dock of the Drive stage: playing, the timing chart, and the control desk beside it. */
 import ControlDesk from '~/desk/ControlDesk.vue'
-import PlayTransport from '~/drive/scenario/PlayTransport.vue'
+import PlayTransport from '~/timing/PlayTransport.vue'
 import TimingChart from '~/drive/chart/TimingChart.vue'
 import { usePanelsStore } from '~/model/screen/panels'
 

@@ -2,7 +2,7 @@
 /** The dock of the Prove stage: playing, and the charts below it. */
 import { mdiArrowCollapse, mdiArrowExpand } from '@mdi/js'
 import IconButton from '~/fields/IconButton.vue'
-import PlayTransport from '~/drive/scenario/PlayTransport.vue'
+import PlayTransport from '~/timing/PlayTransport.vue'
 import ChartBoard from '~/prove/charts/ChartBoard.vue'
 import ClearanceLanes from '~/prove/clearance/ClearanceLanes.vue'
 import { useLayoutStore } from './layout'

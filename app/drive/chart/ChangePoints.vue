@@ -3,11 +3,11 @@
 import { mdiCallSplit } from '@mdi/js'
 import { takeWay } from '@ligamen/core'
 import type { ChangePoint } from '@ligamen/core'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const mechanism = useMechanismStore()
 const run = useRunStore()

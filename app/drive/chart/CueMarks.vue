@@ -2,13 +2,13 @@
 /** The cues as marks on the time axis; a mark is chosen, and dragged in time. */
 import { cueTimes, inSeconds } from '@ligamen/core'
 import type { AnyCue } from '@ligamen/core'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
-import { useSnapping } from '~/drive/chart/useSnapping'
-import { cueWords } from '~/drive/tables/cues'
+import { useEntryEdits } from '~/timing/useEntryEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
+import { useSnapping } from '~/timing/useSnapping'
+import { cueWords, isMotionCue } from '~/drive/tables/cues'
 import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { CUES, useTimingStore } from '~/drive/chart/timing'
+import { CUES, useTimingStore } from '~/timing/timing'
 
 const mechanism = useMechanismStore()
 const timing = useTimingStore()
@@ -19,7 +19,7 @@ const root = useTemplateRef<HTMLElement>('root')
 const drag = shallowRef<{ key: string; start: number; tie: AnyCue['tie'] | null } | null>(null)
 
 const marks = computed(() =>
-  (mechanism.scenario?.cues ?? []).flatMap((cue) => {
+  (mechanism.scenario?.cues ?? []).filter(isMotionCue).flatMap((cue) => {
     const item = timing.itemOf(cue.id)
     return item && item.start >= 0
       ? [

@@ -4,7 +4,7 @@ import { useElementVisibility } from '@vueuse/core'
 import type { Lane } from '~/drive/chart/useLanes'
 import { curvePath, rangeOf } from '~/drive/chart/curves/curve'
 import type { Samples } from '~/drive/chart/curves/curve'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 /** Columns in which a curve is drawn. */
 const COLUMNS = 1600

@@ -7,7 +7,7 @@ import type { Samples } from '~/drive/chart/curves/curve'
 import { display } from '~/fields/display'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useSelectionStore } from '~/model/screen/selection'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const props = defineProps<{ lane: Lane; reading: (lane: Lane) => string }>()
 const emit = defineEmits<{ open: [] }>()

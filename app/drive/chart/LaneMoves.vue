@@ -6,15 +6,15 @@
  */
 import { inSeconds, moveKey } from '@ligamen/core'
 import type { Move, Moves, PathDriver, PlannedItem, Scenario } from '@ligamen/core'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
-import { useSnapping } from '~/drive/chart/useSnapping'
-import type { Snapped } from '~/drive/chart/useSnapping'
+import { useEntryEdits } from '~/timing/useEntryEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
+import { useSnapping } from '~/timing/useSnapping'
+import type { Snapped } from '~/timing/useSnapping'
 import type { Lane } from '~/drive/chart/useLanes'
 import { display, formatSpan, typedPosition } from '~/fields/display'
 import { newMove } from '~/drive/drivers/new-move'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()

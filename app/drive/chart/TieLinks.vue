@@ -3,7 +3,7 @@
 import { useResizeObserver } from '@vueuse/core'
 import { startingEntries } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { CUES, useTimingStore } from '~/drive/chart/timing'
+import { CUES, useTimingStore } from '~/timing/timing'
 
 const props = defineProps<{
   chart: HTMLElement | null

@@ -15,15 +15,16 @@ import LaneLabel from './LaneLabel.vue'
 import LaneMoves from './LaneMoves.vue'
 import MoveTable from '../tables/MoveTable.vue'
 import PathMaker from '../paths/PathMaker.vue'
-import PlayHead from './PlayHead.vue'
+import PlayHead from '~/timing/PlayHead.vue'
 import TieLinks from './TieLinks.vue'
 import { useLanes } from '~/drive/chart/useLanes'
-import { tickSpacing, ticks } from '~/drive/chart/curves/ticks'
+import { tickSpacing, ticks } from '~/timing/ticks'
+import { isMotionCue } from '~/drive/tables/cues'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
-import { CUES, useTimingStore } from '~/drive/chart/timing'
+import { CUES, useTimingStore } from '~/timing/timing'
 
 /** Room between two ticks of the ruler [px]. */
 const TICK_ROOM = 90
@@ -52,7 +53,7 @@ const { width } = useElementSize(ruler)
 
 const drivers = computed(() => lanes.value.filter(({ kind }) => kind === 'driver'))
 const probes = computed(() => lanes.value.filter(({ kind }) => kind === 'probe'))
-const cues = computed(() => mechanism.scenario?.cues ?? [])
+const cues = computed(() => (mechanism.scenario?.cues ?? []).filter(isMotionCue))
 
 const marks = computed(() => {
   const [from, to] = timing.stretch

@@ -4,9 +4,9 @@ import { walkingBeam } from '~~/shared/starting-points/walking-beam'
 import { liftedBeam } from '~/testing/documents'
 import { opened, solved } from '~/testing/opened'
 import { usePlaybackStore } from '~/model/pose/playback'
-import { useTimingStore } from './timing'
+import { useTimingStore } from '~/timing/timing'
 import { useLanes } from './useLanes'
-import { useSnapping } from './useSnapping'
+import { useSnapping } from '~/timing/useSnapping'
 
 const lifted = liftedBeam(
   [

@@ -11,7 +11,7 @@ import { drivenJoint } from '~/model/driven-joint'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 export interface Lane {
   id: string

@@ -1,7 +1,7 @@
 /** A click on the arrow of the selected joint turns its motor round, while the Drive stage is open. */
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useGesturesStore } from '~/view/pointer/gestures'
-import { useScenarioEdits } from '../scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 
 export function useMotorFlip() {
   const mechanism = useMechanismStore()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Copies what is chosen in the chart, and puts what was copied at the playhead. */
 import { reasons } from '@ligamen/core'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
+import { useEntryEdits } from '~/timing/useEntryEdits'
 import { usePlaybackStore } from '~/model/pose/playback'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 defineProps<{
   /** What one of them is called: move, cue. */

@@ -10,13 +10,13 @@ import FaultLine from '~/fields/FaultLine.vue'
 import PointFields from '~/fields/PointFields.vue'
 import IconButton from '~/fields/IconButton.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
-import { CUE_KINDS, cueWords, newCue } from '~/drive/tables/cues'
+import { useEntryEdits } from '~/timing/useEntryEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
+import { CUE_KINDS, cueWords, isMotionCue, newCue } from '~/drive/tables/cues'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { useSelectionStore } from '~/model/screen/selection'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const mechanism = useMechanismStore()
 const selection = useSelectionStore()
@@ -27,7 +27,7 @@ const entries = useEntryEdits()
 const kind = ref<AnyCue['kind']>('take')
 const fault = ref('')
 
-const cues = computed(() => mechanism.scenario?.cues ?? [])
+const cues = computed(() => (mechanism.scenario?.cues ?? []).filter(isMotionCue))
 const bodies = computed(() =>
   (mechanism.document?.bodies ?? []).map(({ id, name }) => ({ value: id, title: name })),
 )
@@ -91,7 +91,8 @@ async function reorder(k: number, by: -1 | 1) {
     `${cueWords(moved, nameOf)}: ${by < 0 ? 'earlier' : 'later'} in order`,
     (scenario) => {
       const list = scenario.cues!
-      list.splice(k + by, 0, ...list.splice(k, 1))
+      const [at, to] = [moved, cues.value[k + by]!].map(({ id }) => list.findIndex((cue) => cue.id === id))
+      list.splice(to!, 0, ...list.splice(at!, 1))
     },
   )
   fault.value = reasons(refused)

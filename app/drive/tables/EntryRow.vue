@@ -3,8 +3,8 @@
 import { mdiDeleteOutline } from '@mdi/js'
 import type { Problem, Timed } from '@ligamen/core'
 import IconButton from '~/fields/IconButton.vue'
-import { useTimingStore } from '~/drive/chart/timing'
-import StartField from './StartField.vue'
+import { useTimingStore } from '~/timing/timing'
+import StartField from '~/timing/StartField.vue'
 
 defineProps<{
   name: string

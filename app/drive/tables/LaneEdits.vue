@@ -4,7 +4,7 @@ import { fail, mirrorLane, parseQuantity, reasons, repeatLane, stretchLane } fro
 import type { MechanismDocument, Problem, Quantity, Result } from '@ligamen/core'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 /** More repeats than this are a slip of the hand. */
 const MOST = 500

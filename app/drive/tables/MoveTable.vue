@@ -11,13 +11,13 @@ import LawShape from './LawShape.vue'
 import LaneTable from './LaneTable.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useEntryEdits } from '~/timing/useEntryEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 import type { Lane } from '~/drive/chart/useLanes'
 import { formatSpan, positionDimension, typedPosition } from '~/fields/display'
 import { newMove } from '~/drive/drivers/new-move'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 const props = defineProps<{ lane: Lane; driver: Moves | PathDriver }>()
 const timing = useTimingStore()

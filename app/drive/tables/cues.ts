@@ -2,11 +2,24 @@
 import { cueKinds, cueType } from '@ligamen/core'
 import type { AnyCue } from '@ligamen/core'
 
+/** Kinds of picture that are made beside the motion, too; the others are made where pictures are. */
+const SEEN_HERE: readonly string[] = ['show', 'hide', 'fade']
+
+const hasPlace = (kind: string) => cueType(kind).apply !== undefined || SEEN_HERE.includes(kind)
+
+/** Cues of the timing chart. */
+export type MotionCue = Extract<
+  AnyCue,
+  { kind: 'take' | 'release' | 'hand-over' | 'suspend' | 'restore' | 'step' | 'show' | 'hide' | 'fade' }
+>
+
+/** Whether a cue has its place in the timing chart. */
+export const isMotionCue = (cue: AnyCue): cue is MotionCue => hasPlace(cue.kind)
+
 /** The kinds as they are offered. */
-export const CUE_KINDS = cueKinds().map((kind) => ({
-  value: kind as AnyCue['kind'],
-  title: cueType(kind).title,
-}))
+export const CUE_KINDS = cueKinds()
+  .filter(hasPlace)
+  .map((kind) => ({ value: kind as MotionCue['kind'], title: cueType(kind).title }))
 
 /** "Seed packet taken over by Arm". */
 export const cueWords = (cue: AnyCue, nameOf: (id: string) => string): string =>

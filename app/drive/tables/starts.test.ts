@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import type { AnyCue, Timed } from '@ligamen/core'
 import { liftedBeam } from '~/testing/documents'
 import { CUE_KINDS, cueWords, newCue } from './cues'
-import { choiceOf, choose, isSameStart, startChoices } from './starts'
-import type { Start } from './starts'
+import { choiceOf, choose, isSameStart, startChoices } from '~/timing/starts'
+import type { Start } from '~/timing/starts'
 
 const document = liftedBeam(
   [{ id: 'up', to: '90 deg' }, { to: '0 deg' }],

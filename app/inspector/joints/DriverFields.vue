@@ -3,7 +3,7 @@
 import type { Acceleration, Dimension, FunctionOfTime, Problem, Quantity, Sine } from '@ligamen/core'
 import TextCommit from '~/fields/TextCommit.vue'
 import QuantityField from '~/fields/QuantityField.vue'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 
 const props = defineProps<{ name: string; driver: Sine | Acceleration | FunctionOfTime; turns: boolean }>()
 const edits = useScenarioEdits()

@@ -3,9 +3,9 @@
 import { mdiSwapHorizontal } from '@mdi/js'
 import type { Motor, Problem, Quantity } from '@ligamen/core'
 import QuantityField from '../../fields/QuantityField.vue'
-import StartField from '~/drive/tables/StartField.vue'
+import StartField from '~/timing/StartField.vue'
 import { newSpeed } from '~/drive/drivers/new-move'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 
 const props = defineProps<{ name: string; motor: Motor; turns: boolean }>()
 const edits = useScenarioEdits()

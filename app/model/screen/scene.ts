@@ -1,10 +1,9 @@
 /**
- * How bodies are shown at the playhead: what the person at the screen has hidden, and what the cues of the scenario show,
- * hide and fade up to then.
+ * How bodies are shown at the playhead: what the person at the screen has hidden, and what the cues of the scenario make of
+ * the picture up to then.
  */
-import { cueTimes } from '@ligamen/core'
-import { opacitiesAt } from '~/model/screen/fading'
-import type { ShowingCue } from '~/model/screen/fading'
+import { seenAt, timedCues } from '@ligamen/core'
+import type { Seen } from '@ligamen/core'
 import { useMechanismStore } from '../document/mechanism'
 import { usePlaybackStore } from '../pose/playback'
 import { usePoseStore } from '../pose/pose'
@@ -13,6 +12,8 @@ import { useVisibilityStore } from './visibility'
 
 /** Opacity of what somebody sees through. */
 const FAINT = 0.22
+/** A fade is drawn in steps of this, so that the view is drawn anew only for what can be seen. */
+const STEP = 1 / 12
 
 export const useSceneStore = defineStore('scene', () => {
   const mechanism = useMechanismStore()
@@ -21,26 +22,16 @@ export const useSceneStore = defineStore('scene', () => {
   const plan = usePlanStore()
   const visibility = useVisibilityStore()
 
-  /** Cues of what is seen, in the order in which they come. */
-  const cues = computed<readonly ShowingCue[]>(() =>
-    (mechanism.scenario?.cues ?? [])
-      .flatMap((cue) => {
-        const item = plan.itemOf(cue.id)
-        if (!('bodies' in cue) || !item || !(item.start >= 0)) return []
-        const opacity = cue.kind === 'show' ? 1 : cue.kind === 'hide' ? 0 : (cue.opacity ?? 0)
-        const lasts = item.end - item.start
-        return cueTimes(cue, item.start, plan.length).map((start) => ({
-          bodies: cue.bodies,
-          opacity,
-          start,
-          end: start + lasts,
-        }))
-      })
-      .sort((a, b) => a.start - b.start),
+  const cues = computed(() => timedCues(mechanism.scenario?.cues ?? [], plan.itemOf, plan.length))
+  /** What the cues make of the picture; nothing while the mechanism stands. */
+  const seen = computed<Seen | null>(() =>
+    pose.source === 'take' && cues.value.length > 0 ? seenAt(cues.value, playback.shown) : null,
   )
   /** The same map as before while nothing changes in it: it is asked for at every frame. */
   const faded = computed<ReadonlyMap<string, number>>((before) => {
-    const now = pose.source === 'take' ? opacitiesAt(cues.value, playback.shown) : NOTHING
+    const now = new Map(
+      [...(seen.value?.opacities ?? [])].map(([body, opacity]) => [body, Math.round(opacity / STEP) * STEP]),
+    )
     const isSame =
       before?.size === now.size && [...now].every(([body, opacity]) => before.get(body) === opacity)
     return isSame ? before : now
@@ -53,7 +44,5 @@ export const useSceneStore = defineStore('scene', () => {
     for (const [body, how] of visibility.showing) shown.set(body, how === 'hidden' ? 0 : FAINT)
     return shown
   })
-  return { showing }
+  return { cues, seen, showing }
 })
-
-const NOTHING: ReadonlyMap<string, number> = new Map()

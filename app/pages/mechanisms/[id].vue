@@ -34,7 +34,7 @@ import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { useSavingStore } from '~/model/document/saving'
 import { useStageStore } from '~/model/screen/stage'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 
 // with what draws charts, which nobody needs before
 const ProveDock = defineAsyncComponent(() => import('~/workspace/ProveDock.vue'))

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { liftedBeam } from '~/testing/documents'
 import { opened, solved } from '~/testing/opened'
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePickingStore } from '~/model/picking/picking'

@@ -1,5 +1,5 @@
 /** Everything that can be done by a key or from the command palette, by name. */
-import { useTimingStore } from '~/drive/chart/timing'
+import { useTimingStore } from '~/timing/timing'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePartMakerStore } from '~/build/parts/part-maker'
 import { useMechanismStore } from '~/model/document/mechanism'

@@ -1,6 +1,6 @@
 /** What is done with the moves and cues that are chosen in the timing chart. */
-import { useTimingStore } from '~/drive/chart/timing'
-import { useEntryEdits } from '~/drive/scenario/useEntryEdits'
+import { useTimingStore } from '~/timing/timing'
+import { useEntryEdits } from '~/timing/useEntryEdits'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { action } from './action'
 import type { Action } from './action'

@@ -7,7 +7,7 @@ import { useRunStore } from '~/model/run/run'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useStageStore } from '~/model/screen/stage'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
-import { useScenarioEdits } from '~/drive/scenario/useScenarioEdits'
+import { useScenarioEdits } from '~/timing/useScenarioEdits'
 import { action } from './action'
 import type { Action } from './action'
 

@@ -1,4 +1,4 @@
-/** Everything of a scenario that starts at some time: moves, motors and cues, with what each hangs on. */
+/** Everything of a scenario that starts at some time: moves, motors, cues and shots, with what each hangs on. */
 import { driverClasses } from './format/drivers'
 import { fieldsOf } from './rules/check'
 import type { MechanismDocument } from './format/mechanism'
@@ -11,7 +11,7 @@ export interface StartingEntry {
   readonly key: string
   /** What others can be tied to; null for a move without one. */
   readonly id: string | null
-  readonly kind: 'move' | 'motor' | 'cue'
+  readonly kind: 'move' | 'motor' | 'cue' | 'shot'
   /** "Jaw slide, move 2". */
   readonly name: string
   /** Place below the scenario. */
@@ -77,6 +77,17 @@ export function startingEntries(
       pointer: `/cues/${k}`,
       timed: cue,
       after: hangsOn(cue, null),
+    })
+  })
+  scenario.shots?.forEach((shot, k) => {
+    entries.push({
+      key: shot.id,
+      id: shot.id,
+      kind: 'shot',
+      name: shot.name,
+      pointer: `/shots/${k}`,
+      timed: shot,
+      after: hangsOn(shot, scenario.shots![k - 1]?.id ?? null),
     })
   })
   return entries

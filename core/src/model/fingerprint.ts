@@ -1,6 +1,7 @@
 /**
  * What of a document decides how one of its scenarios moves, as text: two documents with the same text have the same take.
- * Fields marked `@NoMotion`, poses that nothing starts at and the timing of other scenarios are left out. What other
+ * Fields marked `@NoMotion`, poses that nothing starts at, the timing of other scenarios, and shots and cues that change
+ * only what is seen are left out. What other
  * scenarios drive and switch is not, since home and the spanning tree are chosen with all of them in sight; nor is whether jerks are
  * recorded.
  */
@@ -11,6 +12,8 @@ import { nestingsOf } from '../document/rules/nested'
 import type { Constructor } from '../document/rules/nested'
 import { fieldsWithoutMotion } from '../document/rules/no-motion'
 import { driverClasses } from '../document/format/drivers'
+import { startingEntries } from '../document/starting'
+import { cueType } from '../motion/cues/registry'
 import type { AnyDriver } from '../document/format/drivers'
 import { referencesOf } from '../document/rules/references'
 
@@ -27,11 +30,35 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
     withoutIdle(MechanismDocument, {
       ...document,
       poses: (document.poses ?? []).filter(({ id }) => starts.has(id)),
-      scenarios: chain,
+      scenarios: chain.map((one) => ({ ...one, ...withoutSeen(document, one) })),
     }),
-    document.scenarios.map(({ drivers, cues }) => [drivers.map(target), cues ?? []]),
+    document.scenarios.map((one) => [one.drivers.map(target), withoutSeen(document, one).cues ?? []]),
     looksAtJerk(document.checks),
   ])
+}
+
+/**
+ * Cues and shots of a scenario without those that change only what is seen, which have a part in the motion only when a
+ * motion hangs on their times, or when they wait for a value, whose passing a run looks for.
+ */
+function withoutSeen(document: MechanismDocument, scenario: Scenario): Pick<Scenario, 'cues' | 'shots'> {
+  const { cues = [], shots = [] } = scenario
+  const seen = new Set([
+    ...cues.filter(({ kind }) => !cueType(kind).apply).map(({ id }) => id),
+    ...shots.map(({ id }) => id),
+  ])
+  const entries = new Map(startingEntries(document, scenario).map((entry) => [entry.key, entry]))
+  const needed = new Set<string>()
+  for (const { key, timed } of entries.values()) {
+    if (seen.has(key) && !timed.tie?.when) continue
+    for (let at: string | null = key; at !== null && !needed.has(at); at = entries.get(at)?.after ?? null)
+      needed.add(at)
+  }
+  const kept = <E extends { id: string }>(list: readonly E[]) => {
+    const left = list.filter(({ id }) => needed.has(id))
+    return left.length > 0 ? left : undefined
+  }
+  return { cues: kept(cues), shots: kept(shots) }
 }
 
 /** What a driver acts on, however it moves it: its kind, what it refers to, and its switches. */

@@ -79,7 +79,10 @@ export class Acts {
   ) {
     this.drivers = plan.drivers
     this.watchers = watchers
-    this.cues = (scenario.source.cues ?? []).map((cue) => ({ cue, round: 0 }))
+    // those that change only what is seen have no part in the motion
+    this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
+      cueType(cue.kind).apply ? [{ cue, round: 0 }] : [],
+    )
     this.active = new ActiveRows(mechanism, scenario.drivers)
     this.changePoints = new ChangePoints(mechanism, scenario.source.ways ?? [])
     this.solver = new Solver(mechanism, [], q)
@@ -183,12 +186,10 @@ export class Acts {
     const { cue, round } = due
     const isLast = cue.every === undefined || round + 1 >= (cue.times ?? Infinity)
     this.cues.splice(this.cues.indexOf(due), 1, ...(isLast ? [] : [{ cue, round: round + 1 }]))
-    const type = cueType(cue.kind)
-    if (!type.apply) return null
     const rested = new Set(
       this.drivers.flatMap(({ driver: { driver } }) => (active.isActing(driver) ? [] : [driver])),
     )
-    const applied = type.apply(cue, active, solver.state)
+    const applied = cueType(cue.kind).apply!(cue, active, solver.state)
     if (!applied.ok) return at(solver.time, applied.problems[0])
     for (const { driver } of this.drivers)
       if (rested.has(driver.driver) && active.isActing(driver.driver)) {

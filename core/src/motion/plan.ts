@@ -1,4 +1,5 @@
 /** A scenario planned from where it starts: the levels of its moves, when they start and end, and what is wrong with that. */
+import type { StartingEntry } from '../document/starting'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
@@ -16,12 +17,12 @@ export interface ScenarioPlan {
   readonly drivers: readonly { readonly driver: ResolvedDriver; readonly plan: Plan }[]
 }
 
-/** A move, a motor or a cue with its times [s]; NaN while it waits for a value to be passed. */
+/** A move, a motor, a cue or a shot with its times [s]; NaN while it waits for a value to be passed. */
 export interface PlannedItem {
   readonly key: string
   /** What others can be tied to; null for a move without one. */
   readonly id: string | null
-  readonly kind: 'move' | 'motor' | 'cue'
+  readonly kind: StartingEntry['kind']
   readonly start: number
   readonly end: number
   /** Levels of a move in SI, else null. */

@@ -5,6 +5,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
+import { spanValue } from '../units/share'
 import { cueType } from './cues/registry'
 import { resolveDriver } from './drivers/drivers'
 import { Timing } from './timing'
@@ -74,5 +75,6 @@ function timingOf(mechanism: Mechanism, source: Scenario, length: number): Timin
     const duration = cueType(cue.kind).duration?.(cue, length)
     if (duration !== undefined) timing.setDuration(cue.id, duration)
   }
+  for (const { id, duration } of source.shots ?? []) timing.setDuration(id, spanValue(duration, length))
   return timing
 }

@@ -1,5 +1,5 @@
 /**
- * The timing of a scenario: when every move, motor and cue starts and ends. Ties are followed from what is known to what
+ * The timing of a scenario: when every move, motor, cue and shot starts and ends. Ties are followed from what is known to what
  * hangs on it; what waits for a value to be passed has no time until that has happened.
  */
 import { startingEntries } from '../document/starting'
@@ -92,7 +92,9 @@ export class Timing {
    */
   check(path: string): Result<null> {
     const problems: Problem[] = []
-    for (const { key, name, timed, pointer: at } of this.entries.values()) {
+    for (const { key, kind, name, timed, pointer: at } of this.entries.values()) {
+      // what is seen when never keeps a motion from running
+      if (kind === 'shot') continue
       const { start } = this.of(key)
       const offset = seconds(timed.tie?.offset)
       if (start < -BEFORE_START) {

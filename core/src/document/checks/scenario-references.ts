@@ -9,6 +9,7 @@ import { namesOfDriven, startingEntries } from '../starting'
 import type { StartingEntry } from '../starting'
 import type { Passing } from '../format/timing'
 import { fieldsOf } from '../rules/check'
+import { shotFaults } from './shots'
 import { driverClasses } from '../format/drivers'
 import type { ValueDriver } from '../format/drivers'
 import type { AnyDriver } from '../format/drivers'
@@ -21,6 +22,7 @@ export function scenarioProblems(document: MechanismDocument): Problem[] {
       return [
         ...scenario.drivers.flatMap((driver, k) => driverProblems(driver, `${path}/drivers/${k}`)),
         ...(scenario.cues ?? []).flatMap((cue, k) => cueProblems(cue, `${path}/cues/${k}`)),
+        ...(scenario.shots ?? []).flatMap((shot, k) => shotFaults(shot, `${path}/shots/${k}`)),
         ...startProblems(scenario, path),
         ...tieProblems(startingEntries(document, scenario, names), path),
       ]

@@ -4,11 +4,13 @@ import type { Quantity } from '../../units/quantity'
 import { cueClasses } from './cues'
 import type { AnyCue } from './cues'
 import { driverClasses } from './drivers'
-import { NestedList } from '../rules/nested'
+import { Nested, NestedList } from '../rules/nested'
 import { IsId, IsName, IsQuantity } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
 import { Entry, OptionalRefTo, RefTo } from '../rules/references'
 import type { AnyDriver } from './drivers'
+import { Picture, shotClasses } from './shots'
+import type { AnyShot } from './shots'
 
 /** Which way is taken where a motion comes to a change point; the first one, which keeps rates continuous, without it. */
 export class WayChoice {
@@ -32,6 +34,10 @@ export class Scenario {
   /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
   @IsOptional() @IsId() @OptionalRefTo('pose') startPose?: string
   @IsOptional() @IsId() @OptionalRefTo('scenario') startAfter?: string
+  /** From where it is seen, one after the other. */
+  @IsOptional() @NestedList(() => shotClasses, 500) shots?: AnyShot[]
+  /** How its pictures look. */
+  @IsOptional() @Nested(() => Picture) @NoMotion() picture?: Picture
   /** Where two ways of going on meet. */
   @IsOptional() @NestedList(() => WayChoice, 1000) ways?: WayChoice[]
 }

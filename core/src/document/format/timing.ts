@@ -35,12 +35,12 @@ export class Passing {
   @IsOptional() @IsInt() @Min(1) @Max(10_000) count?: number
 }
 
-/** What starts a move, a motor or a cue: exactly one of `with`, `after` and `when`. */
+/** What starts a move, a motor, a cue or a shot: exactly one of `with`, `after` and `when`. */
 export class Tie {
-  /** Id of a move, a motor or a cue: starts when that starts. */
-  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue') with?: string
+  /** Id of a move, a motor, a cue or a shot: starts when that starts. */
+  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue', 'shot') with?: string
   /** Starts when that has ended. */
-  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue') after?: string
+  @IsOptional() @IsId() @RefTo('move', 'driver', 'cue', 'shot') after?: string
   @IsOptional() @Nested(() => Passing) when?: Passing
   /** That much later, or earlier when negative. */
   @IsOptional() @IsQuantity('time') offset?: Quantity

@@ -25,6 +25,7 @@ export type EntryKind =
   | 'driver'
   | 'move'
   | 'cue'
+  | 'shot'
 
 export interface Reference {
   /** An id of an entry of one of these kinds. */

@@ -36,7 +36,7 @@ export function addScenario(draft: MechanismDocument, name: string, copied?: str
   return id
 }
 
-/** A copy whose drivers, moves and cues have ids of their own, its ties following them. */
+/** A copy whose drivers, moves, cues and shots have ids of their own, its ties following them. */
 function renamed(draft: MechanismDocument, scenario: Scenario): Scenario {
   const names = new Map<string, string>()
   const fresh = new FreshIds(draft)
@@ -50,7 +50,7 @@ function renamed(draft: MechanismDocument, scenario: Scenario): Scenario {
     if ('moves' in driver)
       for (const move of driver.moves) if (move.id !== undefined) move.id = rename(move.id)
   }
-  for (const cue of scenario.cues ?? []) cue.id = rename(cue.id)
+  for (const seen of [...(scenario.cues ?? []), ...(scenario.shots ?? [])]) seen.id = rename(seen.id)
   const follow = (id: string) => names.get(id) ?? id
   for (const timed of timedOf(scenario)) {
     if (timed.tie?.with !== undefined) timed.tie.with = follow(timed.tie.with)
@@ -66,6 +66,7 @@ function timedOf(scenario: Scenario): Timed[] {
       'moves' in driver ? driver.moves : driver.kind === 'motor' ? [driver] : [],
     ),
     ...(scenario.cues ?? []),
+    ...(scenario.shots ?? []),
   ]
 }
 
@@ -109,7 +110,7 @@ export function addCue(
 }
 
 /**
- * Takes drivers, moves or cues out of a scenario; what was tied to them starts where it did.
+ * Takes drivers, moves, cues or shots out of a scenario; what was tied to them starts where it did.
  * @param keys ids, or keys of moves without one
  * @param items the plan of the scenario before
  */
@@ -140,6 +141,12 @@ export function removeFromScenario(
   }
   target.drivers = target.drivers.filter(({ id }) => !gone.has(id))
   target.cues = target.cues?.filter(({ id }) => !gone.has(id))
+  const shots = target.shots ?? []
+  shots.forEach((shot, k) => {
+    const before = shots[k - 1]
+    if (!gone.has(shot.id) && before && gone.has(before.id)) settle(shot, shot.id, null, items)
+  })
+  if (target.shots) target.shots = shots.filter(({ id }) => !gone.has(id))
   for (const cue of target.cues ?? [])
     if ('targets' in cue) cue.targets = cue.targets.filter((id) => !gone.has(id))
   target.cues = target.cues?.filter((cue) => !('targets' in cue) || cue.targets.length > 0)

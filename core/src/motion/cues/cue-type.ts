@@ -8,6 +8,7 @@ import type { MotionState } from '../../mechanism/state'
 import type { Result } from '../../result'
 import { siValue } from '../../units/quantity'
 import type { ActiveRows } from './active-rows'
+import type { Seen } from './seen'
 
 export interface CueType<C extends AnyCue> {
   readonly kind: C['kind']
@@ -21,6 +22,13 @@ export interface CueType<C extends AnyCue> {
   draft(bodies: readonly string[], targets: readonly string[]): Omit<C, 'id' | 'kind'> | null
   /** How long it takes in a scenario of a length [s]; left out by kinds that happen at once. */
   duration?(cue: C, length: number): number
+  /** It is seen only while it takes; what others change stays. */
+  readonly lasts?: true
+  /**
+   * Changes what is seen; left out by kinds that change only what holds.
+   * @param share of its duration that has passed, 0 to 1 @param opacity of what lasts, which comes and goes softly
+   */
+  see?(cue: C, seen: Seen, share: number, opacity: number): void
   /** Changes what holds, where the mechanism is; left out by kinds that change only what is seen. */
   apply?(cue: C, rows: ActiveRows, state: MotionState): Result<null>
 }

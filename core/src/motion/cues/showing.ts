@@ -14,6 +14,8 @@ import type { CueType } from './cue-type'
 export class Showing extends Cue {
   @IsIn(['show', 'hide', 'fade']) kind!: 'show' | 'hide' | 'fade'
   @AreIds() @RefTo('body') bodies!: string[]
+  /** What a fade begins at, 0 to 1; as it is before when left out. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1) from?: number
   /** What a fade ends at, 0 (unseen) to 1. */
   @IsOptional() @IsNumber() @Min(0) @Max(1) opacity?: number
   @IsOptional() @IsSpan(0) duration?: Quantity
@@ -38,6 +40,13 @@ const seen = (
     title: kind,
     words: ({ bodies }, nameOf) => `${listed(bodies.map(nameOf))} ${participle}`,
     draft: (bodies) => (bodies.length > 0 ? { bodies: [...bodies], ...more } : null),
+    see({ bodies, from, opacity = 0 }, { opacities }, share) {
+      const end = kind === 'show' ? 1 : kind === 'hide' ? 0 : opacity
+      for (const body of bodies) {
+        const start = from ?? opacities.get(body) ?? 1
+        opacities.set(body, start + share * (end - start))
+      }
+    },
   })
 
 export const show = seen('show', 'shown')
