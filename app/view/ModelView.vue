@@ -18,7 +18,7 @@ import { usePickingStore } from '~/model/picking/picking'
 import { useVisibilityStore } from '~/model/screen/visibility'
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { view, look, lookBack, picture } = useViewport(canvas)
+const { view, look, lookBack, lookingFrom, lookFrom, picture } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
@@ -35,7 +35,14 @@ const actions = computed(() =>
     (on) => (seen.parallel = on),
   ),
 )
-defineExpose({ picture, actions, bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null })
+defineExpose({
+  picture,
+  actions,
+  lookingFrom,
+  lookFrom,
+  onCanvas: (point: readonly [number, number, number]) => view.value?.onCanvas(point) ?? null,
+  bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null,
+})
 </script>
 
 <template>

@@ -2,7 +2,8 @@
  * What the stages lay over the model: a part about to be made, a path, datums or points to take hold of, overlapping solids. Each
  * hands in how to work its own out, so that the view knows no stage.
  */
-import type { Frame, ResolvedPart } from '@ligamen/core'
+import type { Frame, ResolvedPart, Seen } from '@ligamen/core'
+import type { ShotView } from './three/shot-camera'
 
 export interface Grip {
   readonly body: string
@@ -46,6 +47,12 @@ interface Sources {
   readonly spaces: () => readonly Float32Array[]
   /** Points in ground, three numbers each [m]. */
   readonly cloud: () => Float32Array | null
+  /** What is looked through instead of the view of the person at the screen. */
+  readonly shot: () => ShotView | null
+  /** Whoever turns the view leaves the shot. */
+  readonly leaveShot: () => void
+  /** What cues make of the picture. */
+  readonly picture: () => Pick<Seen, 'colours' | 'offsets' | 'section'> | null
 }
 
 export const useOverlaysStore = defineStore('overlays', () => {
@@ -59,6 +66,9 @@ export const useOverlaysStore = defineStore('overlays', () => {
     solids: () => [],
     spaces: () => [],
     cloud: () => null,
+    shot: () => null,
+    leaveShot: () => undefined,
+    picture: () => null,
   })
   return {
     /** A stage hands in what it has to show; what it showed before is replaced. */
@@ -78,5 +88,8 @@ export const useOverlaysStore = defineStore('overlays', () => {
     solids: computed(() => sources.value.solids()),
     spaces: computed(() => sources.value.spaces()),
     cloud: computed(() => sources.value.cloud()),
+    shot: computed(() => sources.value.shot()),
+    leaveShot: () => sources.value.leaveShot(),
+    picture: computed(() => sources.value.picture()),
   }
 })

@@ -1,16 +1,17 @@
 /** Keeps the 3D view in step with the stores: document, poses, glyphs, selection, marks, theme. */
 import { useResizeObserver } from '@vueuse/core'
 import { identityFrame } from '@ligamen/core'
+import type { Camera } from '@ligamen/core'
 import { meshes } from '~/model/meshes/meshes'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'
 import { usePreviewClock } from '~/model/pose/usePreviewClock'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
-import { useSectionStore } from '~/view/section'
 import { useOverlaysStore } from '~/view/overlays'
 import { Viewport } from '~/view/three/viewport'
 import { useHandles } from './useHandles'
+import { usePicture } from './usePicture'
 import { useLooking } from './useLooking'
 import { useMarks } from './useMarks'
 import { usePalette } from './usePalette'
@@ -21,7 +22,6 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const pose = usePoseStore()
   const scene = useSceneStore()
   const overlays = useOverlaysStore()
-  const section = useSectionStore()
   const palette = usePalette()
   const strandTurns = useStrandTurns()
   const view = shallowRef<Viewport | null>(null)
@@ -29,6 +29,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const { showGlyphs, showMarks } = useMarks(view)
   const { look, lookBack, frame } = useLooking(view)
   useHandles(view, showPose)
+  const showSection = usePicture(view, showPose)
   usePreviewClock()
 
   function showDocument() {
@@ -55,7 +56,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     view.value.setPalette(palette.value)
     view.value.setShowing(scene.showing)
     showDocument()
-    view.value.setSection(section.plane)
+    showSection()
   })
   onBeforeUnmount(() => view.value?.dispose())
   useResizeObserver(canvas, ([entry]) => {
@@ -83,15 +84,12 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   watch([() => overlays.spaces, () => overlays.cloud], ([spaces, cloud]) =>
     view.value?.setSpaces(spaces, cloud),
   )
-  watch(
-    () => section.plane,
-    (plane) => view.value?.setSection(plane),
-  )
-
   return {
     view,
     look,
     lookBack,
+    lookingFrom: () => view.value?.lookingFrom() ?? null,
+    lookFrom: (camera: Camera) => view.value?.lookFrom(camera),
     picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
   }
 }

@@ -5,7 +5,7 @@
  */
 import * as THREE from 'three'
 import { placedFrames, placementFrame, POSE, resolvedParts } from '@ligamen/core'
-import type { MechanismDocument, Mesh } from '@ligamen/core'
+import type { MechanismDocument, Mesh, Seen } from '@ligamen/core'
 import { matrixOf, writePose } from './frame-matrix'
 import { Instances } from './instances'
 import type { Copy } from './instances'
@@ -35,6 +35,8 @@ interface PlacedPart extends Copy {
 
 /** Opacity of ghosts. */
 const GHOSTLY = 0.22
+/** Steps in which a colour changes to another one. */
+const COLOUR_STEPS = 16
 
 export class BodyShapes {
   readonly root = new THREE.Group()
@@ -46,6 +48,8 @@ export class BodyShapes {
   private ghosts: Instances[] = []
   private selected: ReadonlySet<string> = new Set()
   private showing: ReadonlyMap<string, number> = new Map()
+  private colours: Seen['colours'] = new Map()
+  private offsets: Seen['offsets'] = new Map()
   private moved = true
 
   setMeshes(meshes: (hash: string) => Mesh | undefined): void {
@@ -56,6 +60,18 @@ export class BodyShapes {
   show(showing: ReadonlyMap<string, number>): void {
     this.showing = showing
     this.arrange()
+  }
+
+  /** Draws bodies in other colours than their own. */
+  colour(colours: Seen['colours']): void {
+    if (colours.size === 0 && this.colours.size === 0) return
+    this.colours = colours
+    this.arrange()
+  }
+
+  /** Draws bodies away from where they are, from the next poses on [m]. */
+  offset(offsets: Seen['offsets']): void {
+    this.offsets = offsets
   }
 
   setPalette(palette: Palette): void {
@@ -106,6 +122,7 @@ export class BodyShapes {
       const z = poses[p + 2]!
       if (share === 0) {
         writePose(group.matrix, x, y, z, poses, p + 3)
+        this.shift(ids[k]!, group)
         continue
       }
       const n = next + POSE * k
@@ -118,8 +135,14 @@ export class BodyShapes {
         between,
         0,
       )
+      this.shift(ids[k]!, group)
     }
     this.moved = true
+  }
+
+  private shift(body: string, { matrix: { elements } }: THREE.Group): void {
+    const offset = this.offsets.get(body)
+    if (offset) for (let k = 0; k < 3; k++) elements[12 + k]! += offset[k]!
   }
 
   /** Draws all parts once more, seen through, where their bodies are at other poses. */
@@ -268,6 +291,14 @@ export class BodyShapes {
     return this.showing.get(body) ?? 1
   }
 
+  /** In steps, since every colour is a material of its own. */
+  private colourOf({ body, colour }: PlacedPart): string {
+    const change = this.colours.get(body)
+    if (!change || change.share <= 0) return colour
+    const share = Math.round(change.share * COLOUR_STEPS) / COLOUR_STEPS
+    return `#${new THREE.Color(colour).lerp(new THREE.Color(change.colour), share).getHexString()}`
+  }
+
   private clear(): void {
     for (const instances of this.drawn) instances.dispose()
     for (const ghost of this.ghosts) ghost.dispose()
@@ -294,7 +325,7 @@ export class BodyShapes {
       const opacity = this.opacityOf(part.body)
       if (opacity === 0) continue
       const look = { chosen: this.selected.has(part.body), opacity }
-      gather(part.geometry.solid, this.paints.surface(part.colour, look), part)
+      gather(part.geometry.solid, this.paints.surface(this.colourOf(part), look), part)
       gather(part.geometry.edges, this.paints.edges(look), part)
     }
     this.drawn = []

@@ -38,6 +38,7 @@ export class Ground {
     new THREE.ShadowMaterial({ opacity: SHADOW, depthWrite: false }),
   )
   private grid: THREE.Object3D | null = null
+  hasGrid = true
   private key = ''
 
   constructor() {
@@ -58,11 +59,11 @@ export class Ground {
     palette: Palette,
   ): number | null | undefined {
     const plane = gridPlane(toViewer)
-    const key = [plane, toViewer.x < 0, toViewer.y < 0, palette.grid, ...bounds.min, ...bounds.max].join()
+    const key = [this.hasGrid, plane, toViewer.x < 0, toViewer.y < 0, palette.grid, ...bounds.min, ...bounds.max].join()
     if (key === this.key) return undefined
     this.key = key
     if (this.grid) this.root.remove(this.grid)
-    this.grid = plane === 'none' ? null : gridFor(bounds, palette, plane, toViewer)
+    this.grid = plane === 'none' || !this.hasGrid ? null : gridFor(bounds, palette, plane, toViewer)
     if (this.grid) this.root.add(this.grid)
     this.shadow.visible = this.sun.castShadow = plane === 'ground' && bodies > 0 && bodies <= MOST_BODIES
     this.shine(bounds)

@@ -3,6 +3,7 @@
  * views before. Ground has z up.
  */
 import CameraControls from 'camera-controls'
+import type { Camera } from '@ligamen/core'
 import * as THREE from 'three'
 
 CameraControls.install({ THREE })
@@ -45,8 +46,8 @@ export class Viewpoint {
   private readonly before: View[] = []
   private aspect = 1
 
-  /** @param changed something has to be drawn */
-  constructor(canvas: HTMLCanvasElement, changed: () => void) {
+  /** @param changed something has to be drawn @param taken somebody turns, moves or zooms the view */
+  constructor(canvas: HTMLCanvasElement, changed: () => void, taken: () => void) {
     for (const camera of [this.perspective, this.parallel]) camera.up.set(0, 0, 1)
     this.controls = new CameraControls(this.perspective, canvas)
     this.controls.updateCameraUp()
@@ -55,7 +56,12 @@ export class Viewpoint {
     this.controls.dollyToCursor = true
     this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK
     this.controls.mouseButtons.middle = CameraControls.ACTION.TRUCK
-    this.controls.addEventListener('controlstart', () => this.remember())
+    this.controls.addEventListener('controlstart', () => {
+      taken()
+      this.remember()
+    })
+    // the wheel starts nothing
+    this.controls.addEventListener('control', taken)
     for (const event of ['controlstart', 'control', 'wake', 'update'] as const)
       this.controls.addEventListener(event, changed)
   }
@@ -109,12 +115,25 @@ export class Viewpoint {
     return true
   }
 
-  /** Right, up and towards the viewer, in ground: the first three columns of the camera's matrix. */
-  axes(): readonly [THREE.Vector3, THREE.Vector3, THREE.Vector3] {
-    const axes = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()] as const
-    this.camera.updateMatrixWorld()
-    this.camera.matrixWorld.extractBasis(...axes)
-    return axes
+  /** From where it is seen, as a camera of the core. */
+  asCamera(): Camera {
+    const { position, target, half } = this.now()
+    return {
+      eye: [position.x, position.y, position.z],
+      target: [target.x, target.y, target.z],
+      up: [0, 0, 1],
+      height: 2 * half,
+      opening: this.isParallel ? 0 : THREE.MathUtils.degToRad(OPENING),
+    }
+  }
+
+  /** Goes to where a camera is; what is in its middle keeps its size, with the opening of this view. */
+  goTo({ eye, target, height, opening }: Camera, model: THREE.Box3): void {
+    this.remember()
+    this.setParallel(opening === 0, model)
+    this.bound(sphereOf(model))
+    const view = { position: new THREE.Vector3(...eye), target: new THREE.Vector3(...target), half: height / 2 }
+    this.show(view, false)
   }
 
   private toViewer(): THREE.Vector3 {

@@ -3,21 +3,22 @@
  * Ground has z up; lengths are metres.
  */
 import * as THREE from 'three'
-import type { AnyStrand, Frame, MechanismDocument, Mesh, ResolvedPart } from '@ligamen/core'
-import { BodyShapes } from './bodies'
+import type { AnyStrand, Camera, Frame, MechanismDocument, Mesh, ResolvedPart, Seen } from '@ligamen/core'
 import type { BodyHit } from './bodies'
 import { frameOf } from './frame-matrix'
-import { Strands } from './strands'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
-import { Ground } from './ground'
 import { Handles } from './handles'
 import { Markers } from './markers'
+import { ModelScene } from './model-scene'
 import type { DatumMark } from './markers'
 import type { Palette } from './palette'
 import { Trace } from './trace'
 import { TravelDial } from './travel-dial'
 import type { DialSpec, Limit } from './travel-dial'
+import { axesOf, ShotCamera } from './shot-camera'
+import type { ShotView } from './shot-camera'
+import { snapshot } from './snapshot'
 import { Viewpoint } from './viewpoint'
 import type { Side } from './viewpoint'
 
@@ -29,34 +30,32 @@ export type Hit = { kind: 'body' | 'joint'; id: string } | null
 const IN_CROWD = 0.5
 
 export class Viewport {
-  private readonly scene = new THREE.Scene()
+  private readonly model = new ModelScene()
   private readonly renderer: THREE.WebGLRenderer
   private readonly viewpoint: Viewpoint
   private drawnAt = 0
-  private readonly bodies = new BodyShapes()
+  private readonly bodies = this.model.bodies
   private readonly glyphs = new JointGlyphs()
-  private readonly trace = new Trace('measured', 0.0028)
   /** Seen through the parts, since axes lie inside them. */
   private readonly arrows = new Trace('primary', 0.006, true)
   private readonly markers = new Markers()
-  private readonly strands = new Strands()
   private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
   private readonly handles: Handles
   /** How bodies have moved by handles, in ground; 12 numbers, see maths/frame.ts of the core. */
   onHandles: (ids: readonly string[], motion: Frame, done: boolean) => void = () => undefined
-  private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
-  private readonly ground = new Ground()
-  /** Bounds of the bodies as they stood when the document was set; the ground lies under them. */
-  private bounds: THREE.Box3 | null = null
   /** The distance of the grid's lines has changed [m]; null while there is no grid. */
   onGrid: (spacing: number | null) => void = () => undefined
   /** The model has been drawn, from wherever it is seen. */
   onDrawn: () => void = () => undefined
   /** The view has turned: right, up and towards the viewer, in ground. */
   onTurned: (axes: readonly Vector[]) => void = () => undefined
+  /** The view has been turned while a shot was looked through, and goes on from there. */
+  onLeft: () => void = () => undefined
   private turned = ''
-  private palette: Palette | null = null
+  private readonly shotCamera = new ShotCamera()
+  /** From where it is seen instead of from where the person at the screen looks; null for that. */
+  private shot: ShotView | null = null
   private scheduled = 0
   private dirty = true
 
@@ -65,7 +64,11 @@ export class Viewport {
     // asking a driver for its compiler's log stops the page until the shader is compiled
     this.renderer.debug.checkShaderErrors = false
     this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio))
-    this.viewpoint = new Viewpoint(canvas, () => this.wake())
+    this.viewpoint = new Viewpoint(
+      canvas,
+      () => this.wake(),
+      () => this.leaveShot(),
+    )
     this.handles = new Handles(
       this.viewpoint.camera,
       canvas,
@@ -77,38 +80,23 @@ export class Viewport {
         this.redraw()
       },
     )
-    this.scene.add(this.handles.root)
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = THREE.PCFSoftShadowMap
-    this.scene.add(
-      this.light,
-      this.ground.root,
-      this.bodies.root,
-      this.glyphs.root,
-      this.trace.root,
-      this.arrows.root,
-      this.markers.root,
-      this.strands.root,
-    )
+    this.model.scene.add(this.handles.root, this.glyphs.root, this.arrows.root, this.markers.root)
   }
 
   setPalette(palette: Palette): void {
-    this.palette = palette
-    this.scene.background = new THREE.Color(palette.view)
-    this.bodies.setPalette(palette)
+    this.model.setPalette(palette)
     this.glyphs.setPalette(palette)
-    this.trace.setPalette(palette)
     this.arrows.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
-    this.strands.setPalette(palette)
     this.handles.setPalette(palette)
     this.redraw()
   }
 
   setDocument(document: MechanismDocument): void {
-    this.bodies.setDocument(document)
-    this.bounds = null
+    this.model.setDocument(document)
     this.redraw()
   }
 
@@ -119,19 +107,19 @@ export class Viewport {
   }
 
   setStrands(places: readonly AnyStrand[]): void {
-    this.strands.set(places)
+    this.model.strands.set(places)
     this.redraw()
   }
 
   /** Lets the cords, belts and springs follow the bodies, with the turns of their drums and pulleys [rad]. */
   followStrands(turns: readonly number[]): void {
-    this.strands.follow(this.bodies, turns)
+    this.model.strands.follow(this.bodies, turns)
     this.redraw()
   }
 
   /** Paths of points [m], three numbers a point. */
   setTrails(paths: readonly Float32Array[]): void {
-    this.trace.set(paths, this.bodies.size())
+    this.model.trails.set(paths, this.bodies.size())
     this.redraw()
   }
 
@@ -160,7 +148,7 @@ export class Viewport {
   }
 
   setMeshes(meshes: (hash: string) => Mesh | undefined): void {
-    this.bodies.setMeshes(meshes)
+    this.model.setMeshes(meshes)
   }
 
   /** Bodies that are not named are shown. */
@@ -259,7 +247,7 @@ export class Viewport {
   ): [number, number, number] | null {
     const normal = across
       ? new THREE.Vector3(...across)
-      : this.viewpoint.camera.getWorldDirection(new THREE.Vector3())
+      : this.camera().getWorldDirection(new THREE.Vector3())
     const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(normal, new THREE.Vector3(...through))
     const point = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3())
     return point ? [point.x, point.y, point.z] : null
@@ -268,7 +256,7 @@ export class Viewport {
   /** Where a point of ground is drawn on the canvas (CSS pixels). */
   onCanvas(point: readonly [number, number, number]): [number, number] {
     const { clientWidth, clientHeight } = this.renderer.domElement
-    const at = new THREE.Vector3(...point).project(this.viewpoint.camera)
+    const at = new THREE.Vector3(...point).project(this.camera())
     return [((at.x + 1) / 2) * clientWidth, ((1 - at.y) / 2) * clientHeight]
   }
 
@@ -290,7 +278,7 @@ export class Viewport {
     const ray = new THREE.Raycaster()
     ray.setFromCamera(
       new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
-      this.viewpoint.camera,
+      this.camera(),
     )
     return ray
   }
@@ -310,6 +298,37 @@ export class Viewport {
     return found
   }
 
+  /** Looks through a shot, or with the eyes of the person at the screen again for null. */
+  setShot(shot: ShotView | null): void {
+    this.shot = shot
+    this.redraw()
+  }
+
+  private leaveShot(): void {
+    if (!this.shot) return
+    const { camera } = this.shot
+    this.shot = null
+    this.lookFrom(camera)
+    this.onLeft()
+  }
+
+  /** From where the person at the screen looks. */
+  lookingFrom(): Camera {
+    return this.viewpoint.asCamera()
+  }
+
+  /** Puts the person at the screen where a camera is; the view before can be gone back to. */
+  lookFrom(camera: Camera): void {
+    this.viewpoint.goTo(camera, this.bodies.bounds())
+    this.handles.setCamera(this.viewpoint.camera)
+    this.redraw()
+  }
+
+  setSeen(seen: Pick<Seen, 'colours' | 'offsets'>): void {
+    this.model.setSeen(seen)
+    this.redraw()
+  }
+
   setParallel(on: boolean): void {
     this.viewpoint.setParallel(on, this.bodies.bounds())
     this.handles.setCamera(this.viewpoint.camera)
@@ -320,34 +339,21 @@ export class Viewport {
     if (width === 0 || height === 0) return
     this.renderer.setSize(width, height, false)
     this.viewpoint.resize(width, height)
+    this.shotCamera.resize(width, height)
     this.redraw()
   }
 
   /** The present view as a PNG of the given size. */
-  picture(width: number, height: number): Promise<Blob | null> {
-    this.render()
-    const source = this.renderer.domElement
-    const scale = Math.max(width / source.width, height / source.height)
-    const target = document.createElement('canvas')
-    target.width = width
-    target.height = height
-    target
-      .getContext('2d')
-      ?.drawImage(
-        source,
-        (width - source.width * scale) / 2,
-        (height - source.height * scale) / 2,
-        source.width * scale,
-        source.height * scale,
-      )
-    return new Promise((resolve) => target.toBlob(resolve, 'image/png'))
+  picture(width: number, height: number): Promise<Blob> {
+    this.model.settle(axesOf(this.camera())[2])
+    return snapshot(this.renderer, this.model.scene, this.camera(), width, height)
   }
 
   dispose(): void {
     cancelAnimationFrame(this.scheduled)
     this.handles.dispose()
     this.viewpoint.controls.dispose()
-    this.bodies.dispose()
+    this.model.dispose()
     this.renderer.dispose()
   }
 
@@ -373,19 +379,21 @@ export class Viewport {
   }
 
   private render(): void {
-    this.bodies.settle()
-    this.bounds ??= this.bodies.bounds()
-    const axes = this.viewpoint.axes()
-    if (this.palette) {
-      const spacing = this.ground.lay(this.bounds, this.bodies.count, axes[2], this.palette)
-      if (spacing !== undefined) this.onGrid(spacing)
-    }
+    const camera = this.camera()
+    const axes = axesOf(camera)
+    const spacing = this.model.settle(axes[2])
+    if (spacing !== undefined) this.onGrid(spacing)
     const turned = axes.map(({ x, y, z }): Vector => [x, y, z])
     if (turned.join() !== this.turned) {
       this.turned = turned.join()
       this.onTurned(turned)
     }
-    this.renderer.render(this.scene, this.viewpoint.camera)
+    this.renderer.render(this.model.scene, camera)
     this.onDrawn()
+  }
+
+  /** The camera that draws: of the shot that is looked through, or of the person at the screen. */
+  private camera(): THREE.PerspectiveCamera | THREE.OrthographicCamera {
+    return this.shot ? this.shotCamera.of(this.shot, this.bodies.size()) : this.viewpoint.camera
   }
 }

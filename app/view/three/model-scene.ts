@@ -1,0 +1,74 @@
+/** What a picture of a mechanism is made of, whoever draws it: bodies, cords and springs, trails, light, ground, background. */
+import * as THREE from 'three'
+import type { MechanismDocument, Mesh, Seen } from '@ligamen/core'
+import { BodyShapes } from './bodies'
+import { Ground } from './ground'
+import type { Palette } from './palette'
+import { Strands } from './strands'
+import { Trace } from './trace'
+
+export class ModelScene {
+  readonly scene = new THREE.Scene()
+  readonly bodies = new BodyShapes()
+  readonly strands = new Strands()
+  readonly trails = new Trace('measured', 0.0028)
+  private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
+  private readonly ground = new Ground()
+  /** Bounds of the bodies as they stood when the document was set; the ground lies under them. */
+  private bounds: THREE.Box3 | null = null
+  private palette: Palette | null = null
+
+  constructor() {
+    this.scene.add(this.light, this.ground.root, this.bodies.root, this.strands.root, this.trails.root)
+  }
+
+  setMeshes(meshes: (hash: string) => Mesh | undefined): void {
+    this.bodies.setMeshes(meshes)
+  }
+
+  setPalette(palette: Palette): void {
+    this.palette = palette
+    this.scene.background = new THREE.Color(palette.view)
+    this.bodies.setPalette(palette)
+    this.trails.setPalette(palette)
+    this.strands.setPalette(palette)
+  }
+
+  /** A colour behind the model instead of the palette's own; null for none, through which what lies behind is seen. */
+  setBackground(colour: string | null): void {
+    this.scene.background = colour === null ? null : new THREE.Color(colour)
+  }
+
+  setDocument(document: MechanismDocument): void {
+    this.bodies.setDocument(document)
+    this.bounds = null
+  }
+
+  /** Bodies drawn in other colours and away from where they are. */
+  setSeen({ colours, offsets }: Pick<Seen, 'colours' | 'offsets'>): void {
+    this.bodies.colour(colours)
+    this.bodies.offset(offsets)
+  }
+
+  /** Whether lines lie on the ground. */
+  setGrid(on: boolean): void {
+    this.ground.hasGrid = on
+  }
+
+  /**
+   * Puts everything where it is drawn; to be called before a picture is made.
+   * @param toViewer from the model, in ground
+   * @returns the distance of the grid's lines [m], or null without a grid; undefined when nothing has changed
+   */
+  settle(toViewer: THREE.Vector3): number | null | undefined {
+    this.bodies.settle()
+    this.bounds ??= this.bodies.bounds()
+    return this.palette
+      ? this.ground.lay(this.bounds, this.bodies.count, toViewer, this.palette)
+      : undefined
+  }
+
+  dispose(): void {
+    this.bodies.dispose()
+  }
+}
