@@ -44,6 +44,8 @@ const HINTS = {
     'Select a body to see its part, place and mass. Make parts from the kit below; the first one is fixed to ground.',
   connect:
     'Select a joint to set its limits, or pick two datums below to make one. Drag a body to see what is free.',
+  present:
+    'Choose a shot or what is seen on the left, or something on the model. Playing looks through the shots, or leaves you your own view.',
   prove:
     'Select a check or a probe on the left, or something on the model and press Measure. A press on a chart goes to that time.',
 }

@@ -15,6 +15,8 @@ const props = defineProps<{
   entry: string
   timed: Timed
   hasTurn: boolean
+  /** How its turn is called where it has one. */
+  turn?: string
   /** Alters the entry in a draft. */
   alter: (edit: string, change: (timed: Timed) => void) => Promise<readonly Problem[]>
 }>()
@@ -25,7 +27,7 @@ const fault = ref('')
 
 const choices = computed(() =>
   mechanism.document && mechanism.scenario
-    ? startChoices(mechanism.document, mechanism.scenario, props.entry)
+    ? startChoices(mechanism.document, mechanism.scenario, props.entry, props.turn)
     : [],
 )
 const choice = computed(() => choiceOf(props.timed, props.hasTurn))

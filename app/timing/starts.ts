@@ -12,14 +12,23 @@ export interface StartChoice {
   readonly title: string
 }
 
-/** Choices for the entry of that key; only moves have a turn. */
-export function startChoices(document: MechanismDocument, scenario: Scenario, key: string): StartChoice[] {
+/** Choices for the entry of that key; moves and shots have a turn. */
+export function startChoices(
+  document: MechanismDocument,
+  scenario: Scenario,
+  key: string,
+  turn = 'after the previous move',
+): StartChoice[] {
   const entries = startingEntries(document, scenario)
   const own = entries.find((entry) => entry.key === key)
-  // what others can be tied to has an id of its own
-  const others = entries.filter((entry) => entry.key !== key && entry.id !== null)
+  // what others can be tied to has an id of its own; what moves hangs on no shot
+  const others = entries.filter(
+    (entry) => entry.key !== key && entry.id !== null && (entry.kind !== 'shot' || own?.kind === 'shot'),
+  )
   return [
-    ...(own?.kind === 'move' ? [{ value: { way: 'turn' as const }, title: 'after the previous move' }] : []),
+    ...(own?.kind === 'move' || own?.kind === 'shot'
+      ? [{ value: { way: 'turn' as const }, title: turn }]
+      : []),
     { value: { way: 'at' }, title: 'at a time' },
     ...others.map(({ key: id, name }) => ({ value: { way: 'after' as const, id }, title: `after ${name}` })),
     ...others.map(({ key: id, name }) => ({ value: { way: 'with' as const, id }, title: `with ${name}` })),

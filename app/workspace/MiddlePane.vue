@@ -7,11 +7,12 @@ import { useStageStore } from '~/model/screen/stage'
 import { useLayoutStore } from './layout'
 
 const ProveDock = defineAsyncComponent(() => import('./ProveDock.vue'))
+const PresentDock = defineAsyncComponent(() => import('./PresentDock.vue'))
 const layout = useLayoutStore()
 const stage = useStageStore()
 const title = computed(() => {
   if (layout.middle === 'map') return 'Link map'
-  return stage.stage === 'prove' ? 'Charts' : 'Timing chart'
+  return { prove: 'Charts', present: 'Lanes of the picture' }[stage.stage as string] ?? 'Timing chart'
 })
 </script>
 
@@ -28,6 +29,7 @@ const title = computed(() => {
       </header>
       <LinkMap v-if="layout.middle === 'map'" />
       <ProveDock v-else-if="stage.stage === 'prove'" />
+      <PresentDock v-else-if="stage.stage === 'present'" />
       <DriveDock v-else />
     </section>
   </div>

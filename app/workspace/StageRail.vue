@@ -13,6 +13,7 @@ const LOOKS: readonly { id: Stage; name: string; path: string }[] = [
   },
   { id: 'drive', name: 'Drive', path: 'M3 18c4 0 4-12 9-12s5 12 9 12' },
   { id: 'prove', name: 'Prove', path: 'M5 12.5l4.5 4.5L19 7.5' },
+  { id: 'present', name: 'Present', path: 'M4 5h16v11H4zM12 16v4M8 20h8' },
 ]
 </script>
 

@@ -2,6 +2,8 @@
 export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
 /** What the left panel of the Prove stage shows. */
 export type ProofTab = 'checks' | 'probes' | 'clearance' | 'space' | 'facts' | 'report'
+/** What the left panel of the Present stage shows. */
+export type PresentTab = 'shots' | 'seen' | 'films' | 'hand-over'
 export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {
@@ -14,5 +16,6 @@ export const usePanelsStore = defineStore('panels', () => {
   const build = ref<BuildTab>('parts')
   const connect = ref<ConnectTab>('joint')
   const proof = ref<ProofTab>('checks')
-  return { proof, mobility, palette, keys, desk, build, connect }
+  const present = ref<PresentTab>('shots')
+  return { proof, present, mobility, palette, keys, desk, build, connect }
 })

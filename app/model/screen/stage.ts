@@ -1,8 +1,11 @@
 /** The stage of the work that is open. */
 import type { MechanismDocument } from '@ligamen/core'
 
-export const STAGES = ['build', 'connect', 'drive', 'prove'] as const
+export const STAGES = ['build', 'connect', 'drive', 'prove', 'present'] as const
 export type Stage = (typeof STAGES)[number]
+
+/** Stages that show the motion, and not the mechanism where it stands. */
+const PLAYING: ReadonlySet<Stage> = new Set(['drive', 'prove', 'present'])
 
 /** Where work on a document goes on: what moves is driven, what has bodies is connected, the rest is built. */
 export function stageFor(document: MechanismDocument | null): Stage {
@@ -15,7 +18,7 @@ export const useStageStore = defineStore('stage', () => {
   return {
     stage,
     /** Whether the motion is shown, and not the mechanism where it stands. */
-    plays: computed(() => stage.value === 'drive' || stage.value === 'prove'),
+    plays: computed(() => PLAYING.has(stage.value)),
     go: (to: Stage) => {
       stage.value = to
     },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The workspace of one mechanism: the stage's panel, the model, the inspector and the dock, in panes that can be resized. */
 import { useEventListener } from '@vueuse/core'
+import type { Camera } from '@ligamen/core'
 import { Pane, Splitpanes } from 'splitpanes'
 import 'splitpanes/dist/splitpanes.css'
 import BuildDock from '~/build/BuildDock.vue'
@@ -39,6 +40,10 @@ import { useTimingStore } from '~/timing/timing'
 // with what draws charts, which nobody needs before
 const ProveDock = defineAsyncComponent(() => import('~/workspace/ProveDock.vue'))
 const ProofPanel = defineAsyncComponent(() => import('~/prove/ProofPanel.vue'))
+const PresentDock = defineAsyncComponent(() => import('~/workspace/PresentDock.vue'))
+const PresentPanel = defineAsyncComponent(() => import('~/present/PresentPanel.vue'))
+const PresentInspector = defineAsyncComponent(() => import('~/present/PresentInspector.vue'))
+const PictureFrame = defineAsyncComponent(() => import('~/present/picture/PictureFrame.vue'))
 
 const id = String(useRoute().params.id)
 const { project, failure, recovered, recovery, open, openKept, takeTheirs, keepAsNew } = useWorkspace(id)
@@ -86,6 +91,10 @@ useEventListener(window, 'beforeunload', (event) => {
   if (saving.hasUnsaved()) event.preventDefault()
 })
 
+/** From where the person at the screen looks. */
+const lookingFrom = () => view.value?.lookingFrom() ?? null
+const lookFrom = (camera: Camera) => view.value?.lookFrom(camera)
+const onCanvas = (point: readonly [number, number, number]) => view.value?.onCanvas(point) ?? null
 /** Of the model as it is seen now, for a report. */
 const picture = (): Promise<Blob | null> => view.value?.picture(1200, 750) ?? Promise.resolve(null)
 
@@ -119,6 +128,7 @@ const drop = (event: DragEvent) => {
           <Pane v-if="kept.open.left" :size="kept.left" :min-size="12">
             <div class="panel">
               <ProofPanel v-if="stage.stage === 'prove'" :project="project.name" :picture="picture" />
+              <PresentPanel v-else-if="stage.stage === 'present'" :looking-from="lookingFrom" />
               <template v-else>
                 <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
                 <JointPositions v-if="stage.stage !== 'build'" class="positions" />
@@ -138,10 +148,22 @@ const drop = (event: DragEvent) => {
                   @discard="discard"
                 />
               </template>
-              <ModelView ref="view"><RuleCard /></ModelView>
+              <ModelView ref="view">
+                <PictureFrame v-if="stage.stage === 'present'" :on-canvas="onCanvas" />
+                <RuleCard />
+              </ModelView>
             </MiddlePane>
           </Pane>
-          <Pane v-if="kept.open.right" :size="kept.right" :min-size="14"><InspectorPanel /></Pane>
+          <Pane v-if="kept.open.right" :size="kept.right" :min-size="14">
+            <PresentInspector
+              v-if="stage.stage === 'present'"
+              :looking-from="lookingFrom"
+              :look-from="lookFrom"
+            >
+              <InspectorPanel />
+            </PresentInspector>
+            <InspectorPanel v-else />
+          </Pane>
         </Splitpanes>
       </Pane>
       <Pane v-if="isDocked" :size="bottom" :min-size="12">
@@ -150,6 +172,7 @@ const drop = (event: DragEvent) => {
           <BuildDock v-else-if="stage.stage === 'build'" :bounds="() => view?.bounds() ?? null" />
           <ConnectDock v-else-if="stage.stage === 'connect'" />
           <ProveDock v-else-if="stage.stage === 'prove'" />
+          <PresentDock v-else-if="stage.stage === 'present'" />
           <DriveDock v-else />
         </footer>
       </Pane>

@@ -59,7 +59,15 @@ export class Ground {
     palette: Palette,
   ): number | null | undefined {
     const plane = gridPlane(toViewer)
-    const key = [this.hasGrid, plane, toViewer.x < 0, toViewer.y < 0, palette.grid, ...bounds.min, ...bounds.max].join()
+    const key = [
+      this.hasGrid,
+      plane,
+      toViewer.x < 0,
+      toViewer.y < 0,
+      palette.grid,
+      ...bounds.min,
+      ...bounds.max,
+    ].join()
     if (key === this.key) return undefined
     this.key = key
     if (this.grid) this.root.remove(this.grid)

@@ -63,9 +63,7 @@ export class ModelScene {
   settle(toViewer: THREE.Vector3): number | null | undefined {
     this.bodies.settle()
     this.bounds ??= this.bodies.bounds()
-    return this.palette
-      ? this.ground.lay(this.bounds, this.bodies.count, toViewer, this.palette)
-      : undefined
+    return this.palette ? this.ground.lay(this.bounds, this.bodies.count, toViewer, this.palette) : undefined
   }
 
   dispose(): void {

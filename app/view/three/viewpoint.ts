@@ -132,7 +132,11 @@ export class Viewpoint {
     this.remember()
     this.setParallel(opening === 0, model)
     this.bound(sphereOf(model))
-    const view = { position: new THREE.Vector3(...eye), target: new THREE.Vector3(...target), half: height / 2 }
+    const view = {
+      position: new THREE.Vector3(...eye),
+      target: new THREE.Vector3(...target),
+      half: height / 2,
+    }
     this.show(view, false)
   }
 

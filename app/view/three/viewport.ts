@@ -276,10 +276,7 @@ export class Viewport {
   private rayAt(x: number, y: number): THREE.Raycaster {
     const { clientWidth, clientHeight } = this.renderer.domElement
     const ray = new THREE.Raycaster()
-    ray.setFromCamera(
-      new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
-      this.camera(),
-    )
+    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera())
     return ray
   }
 

@@ -1,4 +1,4 @@
-/** Several moves, motors and cues at once: shifted in time, and copied to where they are wanted. */
+/** Several moves, motors, cues and shots at once: shifted in time, and copied to where they are wanted. */
 import type { AnyCue } from '../../document/format/cues'
 import { copyOf } from '../../document/copy'
 import type { MechanismDocument } from '../../document/format/mechanism'
@@ -8,6 +8,8 @@ import { siValue } from '../../units/quantity'
 import { inSeconds, laneOf, scenarioOf } from './scenario-edits'
 import { FreshIds } from '../../document/ids'
 import type { Move } from '../../document/format/moves'
+import type { Scenario } from '../../document/format/scenarios'
+import type { AnyShot } from '../../document/format/shots'
 import { SAME_TIME } from '../tolerances'
 
 /**
@@ -34,16 +36,16 @@ export function shiftEntries(
   }
 }
 
-/** A move or a cue that was copied, with the lane it comes from; a cue has none. */
+/** A move, a cue or a shot that was copied, with the lane it comes from; cues and shots have none. */
 export interface CopiedEntry {
   readonly key: string
   readonly lane: string | null
-  readonly entry: Move | AnyCue
+  readonly entry: Move | AnyCue | AnyShot
   /** [s] */
   readonly start: number
 }
 
-/** Copies moves and cues of a scenario, in the order in which they start. */
+/** Copies moves, cues and shots of a scenario, in the order in which they start. */
 export function copyEntries(
   document: MechanismDocument,
   scenario: string,
@@ -52,7 +54,7 @@ export function copyEntries(
 ): CopiedEntry[] {
   const source = scenarioOf(document, scenario)
   const chosen = new Set(keys)
-  const take = (key: string, lane: string | null, entry: Move | AnyCue): CopiedEntry[] => {
+  const take = (key: string, lane: string | null, entry: CopiedEntry['entry']): CopiedEntry[] => {
     const item = items.find((one) => one.key === key)
     return chosen.has(key) && item && item.start >= 0
       ? [{ key, lane, entry: copyOf(entry), start: item.start }]
@@ -64,7 +66,7 @@ export function copyEntries(
         ? driver.moves.flatMap((move, k) => take(moveKey(driver.id, move, k), driver.id, move))
         : [],
     ),
-    ...(source.cues ?? []).flatMap((cue) => take(cue.id, null, cue)),
+    ...[...(source.cues ?? []), ...(source.shots ?? [])].flatMap((one) => take(one.id, null, one)),
   ].sort((a, b) => a.start - b.start)
 }
 
@@ -115,6 +117,8 @@ export function pasteEntries(
       if (next && next.start === undefined && !next.tie)
         next.start = inSeconds(startOf(items, moveKey(lane ?? own!, next, index)))
       moves.splice(index, 0, copy as Move)
+    } else if ('view' in copy) {
+      putShot(target, copy, at + start - copied[0].start, items)
     } else {
       target.cues = [...(target.cues ?? []), copy as AnyCue]
     }
@@ -122,6 +126,16 @@ export function pasteEntries(
     first ??= { id, start }
   }
   return [...made.values()]
+}
+
+/** Puts a shot among the others, in the order in which they begin; those that follow keep their times. */
+function putShot(target: Scenario, shot: AnyShot, time: number, items: readonly PlannedItem[]): void {
+  const shots = (target.shots ??= [])
+  const place = shots.findIndex(({ id }) => startOf(items, id) > time + SAME_TIME)
+  const index = place < 0 ? shots.length : place
+  const next = shots[index] as AnyShot | undefined
+  if (next && next.start === undefined && !next.tie) next.start = inSeconds(startOf(items, next.id))
+  shots.splice(index, 0, shot)
 }
 
 function startOf(items: readonly PlannedItem[], key: string): number {
