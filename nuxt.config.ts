@@ -1,6 +1,7 @@
 import { build } from 'esbuild'
 import { compressFiles } from './scripts/steps/compress.mjs'
 import vuetify from 'vite-plugin-vuetify'
+import { workerCore } from './scripts/steps/worker-core.mjs'
 
 // The core is compiled with the app and the server; its document classes use decorators.
 const decorators = { experimentalDecorators: true, useDefineForClassFields: false } as const
@@ -56,7 +57,7 @@ export default defineNuxtConfig({
     // the plugin's types come from rollup without Vite's additions
     plugins: [vuetify({ autoImport: true }) as never],
     esbuild: { tsconfigRaw: { compilerOptions: decorators } },
-    worker: { format: 'es' },
+    worker: { format: 'es', plugins: () => [workerCore() as never] },
   },
   nitro: {
     entry: new URL('./server/main/start.ts', import.meta.url).pathname,
