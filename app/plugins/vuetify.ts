@@ -18,6 +18,12 @@ export default defineNuxtPlugin((nuxt) => {
           hideDetails: 'auto',
           listProps: { density: 'compact' },
         },
+        VCombobox: {
+          density: 'compact',
+          variant: 'outlined',
+          hideDetails: 'auto',
+          listProps: { density: 'compact' },
+        },
         VAutocomplete: {
           density: 'compact',
           variant: 'outlined',

@@ -40,7 +40,7 @@ defineExpose({
   actions,
   lookingFrom,
   lookFrom,
-  onCanvas: (point: readonly [number, number, number]) => view.value?.onCanvas(point) ?? null,
+  onCanvas: (point: readonly [number, number, number]) => view.value?.sight.onCanvas(point) ?? null,
   bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null,
 })
 </script>

@@ -25,7 +25,7 @@ const shown = computed(() => {
   const { view } = props
   if (!view) return []
   return overlays.callouts.map((callout) => {
-    const [from, to] = [view.onCanvas(callout.from), view.onCanvas(callout.to)]
+    const [from, to] = [view.sight.onCanvas(callout.from), view.sight.onCanvas(callout.to)]
     const x = (from[0] + to[0]) / 2
     const y = Math.min(from[1], to[1])
     // over the place, inside the view

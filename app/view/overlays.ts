@@ -51,6 +51,8 @@ interface Sources {
   readonly shot: () => ShotView | null
   /** Whoever turns the view leaves the shot. */
   readonly leaveShot: () => void
+  /** Paths of points that belong to the picture, three numbers a point [m]. */
+  readonly trails: () => readonly Float32Array[]
   /** What cues make of the picture. */
   readonly picture: () => Pick<Seen, 'colours' | 'offsets' | 'section'> | null
 }
@@ -68,6 +70,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
     cloud: () => null,
     shot: () => null,
     leaveShot: () => undefined,
+    trails: () => [],
     picture: () => null,
   })
   return {
@@ -90,6 +93,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
     cloud: computed(() => sources.value.cloud()),
     shot: computed(() => sources.value.shot()),
     leaveShot: () => sources.value.leaveShot(),
+    trails: computed(() => sources.value.trails()),
     picture: computed(() => sources.value.picture()),
   }
 })

@@ -14,6 +14,9 @@ export function usePicture(view: Ref<Viewport | null>, showPose: () => void) {
   const showSection = () => view.value?.setSection(section.plane ?? overlays.picture?.section ?? null)
 
   watch([view, () => overlays.shot], () => view.value?.setShot(overlays.shot))
+  watch([view, () => overlays.trails], ([, trails], before) => {
+    if (trails.length > 0 || before?.[1]?.length) view.value?.setPictureTrails(trails)
+  })
   watch(view, (now) => {
     if (now) now.onLeft = () => overlays.leaveShot()
   })

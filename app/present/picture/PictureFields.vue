@@ -48,7 +48,6 @@ const setBackground = (background: Background) => void setPicture(`on ${backgrou
         :items="frames"
         :return-object="false"
         :model-value="picture?.frame ?? ''"
-        :hint="'Width to height'"
         @update:model-value="setFrame"
       />
       <v-select
@@ -71,5 +70,6 @@ const setBackground = (background: Background) => void setPicture(`on ${backgrou
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
+  align-items: start;
 }
 </style>

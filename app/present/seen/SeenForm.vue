@@ -145,6 +145,9 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
     <v-text-field
       v-if="cue.kind === 'colour'"
       type="color"
+      density="compact"
+      variant="outlined"
+      hide-details
       label="Colour"
       :model-value="cue.colour ?? '#888888'"
       @change="put('colour', ($event.target as HTMLInputElement).value)"
@@ -202,6 +205,10 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
   display: grid;
   gap: 9px;
   padding: 8px 14px 14px;
+}
+
+.form :deep(.field) {
+  padding: 0;
 }
 
 header {

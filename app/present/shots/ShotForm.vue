@@ -203,6 +203,10 @@ const isParallel = computed(() => props.shot.view.height !== undefined)
   padding: 8px 14px 14px;
 }
 
+.form :deep(.field) {
+  padding: 0;
+}
+
 header {
   display: flex;
   gap: 2px;

@@ -55,7 +55,9 @@ const view = (hit: { body: string; placed: string; triangle: number } | null) =>
   ({
     hitAt: () => hit,
     toGround: (_: string, point: readonly number[]) => point,
-    onCanvas: ([x, y, z]: readonly number[]) => [400 + PIXELS * x!, 200 - PIXELS * (y! + 0.5 * z!)],
+    sight: {
+      onCanvas: ([x, y, z]: readonly number[]) => [400 + PIXELS * x!, 200 - PIXELS * (y! + 0.5 * z!)],
+    },
   }) as unknown as Viewport
 
 const top = () => ({

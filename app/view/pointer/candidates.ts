@@ -41,7 +41,7 @@ export function candidateAt(
   if (!hit || !body) return nothing('Point at a part of the mechanism, or choose a datum from the list.')
   /** From the pointer to where a point of the body is drawn [px]. */
   const offset = (onBody: Point): Flat => {
-    const [px, py] = view.onCanvas(view.toGround(body.id, onBody))
+    const [px, py] = view.sight.onCanvas(view.toGround(body.id, onBody))
     return [px - x, py - y]
   }
   const away = (onBody: Point) => Math.hypot(...offset(onBody))

@@ -26,9 +26,11 @@ function set({
         : x < 50
           ? { kind: 'body' as const, id: 'arm' }
           : null,
-    onCanvas: (): [number, number] => [80, 80],
     toGround: (): [number, number, number] => [9, 9, 9],
-    onPlane: vi.fn((x: number, y: number): [number, number, number] => [x, y, 0]),
+    sight: {
+      onCanvas: (): [number, number] => [80, 80],
+      onPlane: vi.fn((x: number, y: number): [number, number, number] => [x, y, 0]),
+    },
     setOrbiting: vi.fn(),
   }
   const ports = {
@@ -113,7 +115,7 @@ describe('a click on the model', () => {
     const { pointer, view, ports, at } = set({ drawing: { through: [1, 1, 1], normal: [0, 1, 0], draw } })
     pointer.press(at(20, 30))
     await pointer.release(at(20, 30))
-    expect(view.onPlane).toHaveBeenCalledWith(20, 30, [1, 1, 1], [0, 1, 0])
+    expect(view.sight.onPlane).toHaveBeenCalledWith(20, 30, [1, 1, 1], [0, 1, 0])
     expect(draw).toHaveBeenCalledExactlyOnceWith([20, 30, 0])
     expect(ports.grab).not.toHaveBeenCalled()
   })
@@ -130,7 +132,7 @@ describe('dragging on the model', () => {
     pointer.move(at(30, 20))
     // back near where it began it still drags
     pointer.move(at(21, 20))
-    expect(view.onPlane).toHaveBeenCalledWith(30, 20, [2, 0, 0])
+    expect(view.sight.onPlane).toHaveBeenCalledWith(30, 20, [2, 0, 0])
     expect(ports.drag.mock.calls).toEqual([[[30, 20, 0]], [[21, 20, 0]]])
     expect(capture).toHaveBeenCalledTimes(1)
     await pointer.release(at(21, 20))
@@ -175,7 +177,7 @@ describe('dragging on the model', () => {
       [0, [90, 82, 0], false],
       [0, [95, 82, 0], true],
     ])
-    expect(view.onPlane).toHaveBeenLastCalledWith(95, 82, [1, 2, 3], [0, 0, 1])
+    expect(view.sight.onPlane).toHaveBeenLastCalledWith(95, 82, [1, 2, 3], [0, 0, 1])
     expect([ports.grab.mock.calls, ports.click.mock.calls]).toEqual([[], []])
     // beside it the body is grabbed as ever
     pointer.press(at(20, 20))

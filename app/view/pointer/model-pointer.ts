@@ -3,6 +3,7 @@
  * it, dragging the knob of a limit or a point of a drawing sets that; dragging anything else turns the view. Alt with the first button always
  * turns the view.
  */
+import type { Sight } from '~/view/three/sight'
 import type { BodyHit } from '~/view/three/bodies'
 import type { Limit } from '~/view/three/travel-dial'
 import type { Hit } from '~/view/three/viewport'
@@ -38,9 +39,8 @@ export interface PointerView {
   dialKnob(x: number, y: number): Limit | null
   hitAt(x: number, y: number): BodyHit | null
   pick(x: number, y: number): Hit
-  onCanvas(point: Vector): [number, number]
+  readonly sight: Pick<Sight, 'onCanvas' | 'onPlane'>
   toGround(body: string, point: Vector): [number, number, number]
-  onPlane(x: number, y: number, through: Vector, normal?: Vector | null): [number, number, number] | null
   setOrbiting(on: boolean): void
 }
 
@@ -125,7 +125,7 @@ export class ModelPointer {
       if (!held.moved && !isFar(held.from, event)) return
       if (!held.moved) capture(event)
       held.moved = true
-      const target = view.onPlane(event.offsetX, event.offsetY, held.through)
+      const target = view.sight.onPlane(event.offsetX, event.offsetY, held.through)
       if (target) this.ports.drag(target)
     } else if (this.ports.isPicking()) this.ports.offer(event.offsetX, event.offsetY)
   }
@@ -149,14 +149,14 @@ export class ModelPointer {
   private pull(view: PointerView, held: Held & { kind: 'point' }, event: PointerPress, done: boolean): void {
     held.moved ||= isFar(held.from, event)
     const drawn = this.ports.drawn()
-    const to = view.onPlane(event.offsetX, event.offsetY, held.through, drawn?.normal)
+    const to = view.sight.onPlane(event.offsetX, event.offsetY, held.through, drawn?.normal)
     if (held.moved && to) drawn?.pull(held.index, to, done)
   }
 
   /** The nearest point of a drawing under the pointer; -1 for none. */
   private drawnAt(view: PointerView, { offsetX: x, offsetY: y }: PointerPress): number {
     const away = (this.ports.drawn()?.points ?? []).map((point) => {
-      const [left, top] = view.onCanvas(point)
+      const [left, top] = view.sight.onCanvas(point)
       return Math.hypot(left - x, top - y)
     })
     const nearest = Math.min(...away)
@@ -169,7 +169,7 @@ export class ModelPointer {
       this.ports.offer(x, y)
       this.ports.take()
     } else if (drawing) {
-      const place = view.onPlane(x, y, drawing.through, drawing.normal)
+      const place = view.sight.onPlane(x, y, drawing.through, drawing.normal)
       if (place) drawing.draw(place)
     } else this.ports.click(view.pick(x, y), keys.ctrlKey || keys.metaKey || keys.shiftKey)
   }
@@ -177,7 +177,7 @@ export class ModelPointer {
   /** What can be dragged under the pointer: a datum that is offered for it, else a body that is not behind a glyph. */
   private grabbable(view: PointerView, x: number, y: number) {
     const grip = this.ports.grips().find(({ body, point }) => {
-      const [left, top] = view.onCanvas(view.toGround(body, point))
+      const [left, top] = view.sight.onCanvas(view.toGround(body, point))
       return Math.hypot(left - x, top - y) <= GRIP
     })
     if (grip) return { ...grip, through: view.toGround(grip.body, grip.point) }

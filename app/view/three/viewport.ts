@@ -18,6 +18,7 @@ import { TravelDial } from './travel-dial'
 import type { DialSpec, Limit } from './travel-dial'
 import { axesOf, ShotCamera } from './shot-camera'
 import type { ShotView } from './shot-camera'
+import { Sight } from './sight'
 import { snapshot } from './snapshot'
 import { Viewpoint } from './viewpoint'
 import type { Side } from './viewpoint'
@@ -36,6 +37,7 @@ export class Viewport {
   private drawnAt = 0
   private readonly bodies = this.model.bodies
   private readonly glyphs = new JointGlyphs()
+  private readonly trace = new Trace('measured', 0.0028)
   /** Seen through the parts, since axes lie inside them. */
   private readonly arrows = new Trace('primary', 0.006, true)
   private readonly markers = new Markers()
@@ -54,6 +56,8 @@ export class Viewport {
   onLeft: () => void = () => undefined
   private turned = ''
   private readonly shotCamera = new ShotCamera()
+  /** Between the canvas and ground. */
+  readonly sight: Sight
   /** From where it is seen instead of from where the person at the screen looks; null for that. */
   private shot: ShotView | null = null
   private scheduled = 0
@@ -69,6 +73,7 @@ export class Viewport {
       () => this.wake(),
       () => this.leaveShot(),
     )
+    this.sight = new Sight(canvas, () => this.camera())
     this.handles = new Handles(
       this.viewpoint.camera,
       canvas,
@@ -82,12 +87,19 @@ export class Viewport {
     )
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = THREE.PCFSoftShadowMap
-    this.model.scene.add(this.handles.root, this.glyphs.root, this.arrows.root, this.markers.root)
+    this.model.scene.add(
+      this.handles.root,
+      this.glyphs.root,
+      this.trace.root,
+      this.arrows.root,
+      this.markers.root,
+    )
   }
 
   setPalette(palette: Palette): void {
     this.model.setPalette(palette)
     this.glyphs.setPalette(palette)
+    this.trace.setPalette(palette)
     this.arrows.setPalette(palette)
     this.markers.setPalette(palette)
     this.dial.setPalette(palette)
@@ -119,6 +131,12 @@ export class Viewport {
 
   /** Paths of points [m], three numbers a point. */
   setTrails(paths: readonly Float32Array[]): void {
+    this.trace.set(paths, this.bodies.size())
+    this.redraw()
+  }
+
+  /** Paths of points that belong to the picture, likewise. */
+  setPictureTrails(paths: readonly Float32Array[]): void {
     this.model.trails.set(paths, this.bodies.size())
     this.redraw()
   }
@@ -181,12 +199,12 @@ export class Viewport {
 
   /** The knob of the dial under a point of the canvas. */
   dialKnob(x: number, y: number): Limit | null {
-    return this.dial.hit(this.rayAt(x, y))
+    return this.dial.hit(this.sight.rayAt(x, y))
   }
 
   /** The coordinate to which the dial is pulled at a point of the canvas; of a turn the one nearest to `near`. */
   dialValueAt(x: number, y: number, near: number): number | null {
-    return this.dial.valueAt(this.rayAt(x, y).ray, near)
+    return this.dial.valueAt(this.sight.rayAt(x, y).ray, near)
   }
 
   /** Whether the pointer is on a handle. */
@@ -226,7 +244,7 @@ export class Viewport {
 
   /** What is under a point of the canvas (CSS pixels). */
   pick(x: number, y: number): Hit {
-    const ray = this.rayAt(x, y)
+    const ray = this.sight.rayAt(x, y)
     const joint = this.glyphs.hit(ray)
     if (joint) return { kind: 'joint', id: joint }
     const body = this.bodies.hit(ray)
@@ -235,29 +253,7 @@ export class Viewport {
 
   /** Where a body is under a point of the canvas. */
   hitAt(x: number, y: number): BodyHit | null {
-    return this.bodies.hit(this.rayAt(x, y))
-  }
-
-  /** The point of ground under a point of the canvas, on a plane through `through`; it faces the viewer without a normal. */
-  onPlane(
-    x: number,
-    y: number,
-    through: readonly [number, number, number],
-    across: readonly [number, number, number] | null = null,
-  ): [number, number, number] | null {
-    const normal = across
-      ? new THREE.Vector3(...across)
-      : this.camera().getWorldDirection(new THREE.Vector3())
-    const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(normal, new THREE.Vector3(...through))
-    const point = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3())
-    return point ? [point.x, point.y, point.z] : null
-  }
-
-  /** Where a point of ground is drawn on the canvas (CSS pixels). */
-  onCanvas(point: readonly [number, number, number]): [number, number] {
-    const { clientWidth, clientHeight } = this.renderer.domElement
-    const at = new THREE.Vector3(...point).project(this.camera())
-    return [((at.x + 1) / 2) * clientWidth, ((1 - at.y) / 2) * clientHeight]
+    return this.bodies.hit(this.sight.rayAt(x, y))
   }
 
   /** A point of a body in ground. */
@@ -271,13 +267,6 @@ export class Viewport {
   /** Whether dragging with the first button turns the view. */
   setOrbiting(on: boolean): void {
     this.viewpoint.setOrbiting(on)
-  }
-
-  private rayAt(x: number, y: number): THREE.Raycaster {
-    const { clientWidth, clientHeight } = this.renderer.domElement
-    const ray = new THREE.Raycaster()
-    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera())
-    return ray
   }
 
   /** Shows bodies, or everything, from a side or from where it is seen now. */
@@ -377,6 +366,8 @@ export class Viewport {
 
   private render(): void {
     const camera = this.camera()
+    // a picture has in it what its cues say, and nothing that is there to work with
+    for (const { root } of [this.glyphs, this.trace, this.arrows, this.markers]) root.visible = !this.shot
     const axes = axesOf(camera)
     const spacing = this.model.settle(axes[2])
     if (spacing !== undefined) this.onGrid(spacing)
