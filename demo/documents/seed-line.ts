@@ -6,6 +6,7 @@
 import type { AnyCue, AnyDriver, Move } from '@ligamen/core'
 import { LineBuilder } from './line-builder'
 import type { Point } from './line-builder'
+import * as seen from './seed-line-picture'
 import { charts, checks, probes } from './seed-line-proof'
 
 const STEEL = '#8fa3ad'
@@ -537,6 +538,17 @@ function cycle() {
     { id: 'gripped', kind: 'take', body: 'packet-3', by: 'gripper', tie: { after: 'grip' } },
     { id: 'handed', kind: 'release', body: 'packet-3', tie: { with: 'let-go' } },
     { id: 'stacked', kind: 'take', body: 'packet-3', by: 'stacker', tie: { with: 'let-go' } },
+    ...seen.cues,
   ]
-  return { id: 'full-cycle', name: 'Full cycle', length: '10 s', frameRate: 60, drivers, cues }
+  const { shots, picture } = seen
+  return {
+    id: 'full-cycle',
+    name: 'Full cycle',
+    length: '10 s',
+    frameRate: 60,
+    drivers,
+    cues,
+    shots,
+    picture,
+  }
 }

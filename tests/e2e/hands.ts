@@ -13,7 +13,7 @@ export async function openEmpty(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('list', { name: 'Part kit' })).toBeVisible()
 }
 
-export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive' | 'Prove') =>
+export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive' | 'Prove' | 'Present') =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name }).click()
 
 export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' })

@@ -82,6 +82,7 @@ const actions = useActions(
     ...(view.value?.actions ?? []),
     action('theme', isDark.value ? 'Light theme' : 'Dark theme', undefined, toggle),
   ],
+  () => view.value?.lookingFrom() ?? null,
 )
 const pending = useShortcuts(actions)
 useStoredPicture(id, (width, height) => view.value?.picture(width, height) ?? Promise.resolve(null))

@@ -124,7 +124,7 @@ const timedOf = (id: string, list: 'shots' | 'cues') => (draft: Parameters<typeo
             :left="timing.place(shotStart(shot.id, start))"
             :right="timing.place(shotEnd(shot.id, start, end))"
             :words="`${sequence.all.indexOf(shot) + 1} ${shot.name}`"
-            :title="`${shot.name}, ${formatSpan(start, end)}`"
+            :title="`${sequence.all.indexOf(shot) + 1} ${shot.name}, ${formatSpan(start, end)}`"
             :chosen="timing.isChosen(shot.id)"
             :now="sequence.now?.shot === shot"
             :class="{ odd: k % 2 === 1 }"

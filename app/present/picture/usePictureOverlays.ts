@@ -1,9 +1,11 @@
 /** Hands the view the shot that is looked through, and what cues make of the picture, while the Present stage is open. */
 import { frameAt } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
 import { useStageStore } from '~/model/screen/stage'
 import { useOverlaysStore } from '~/view/overlays'
+import { BACKDROPS } from '~/view/three/palette'
 import { trailOf } from '~/view/trails'
 import { useSequenceStore } from '../sequence'
 
@@ -15,6 +17,7 @@ export function usePictureOverlays(): void {
   const scene = useSceneStore()
   const stage = useStageStore()
   const run = useRunStore()
+  const mechanism = useMechanismStore()
 
   const traced = computed(() => {
     const shown = (scene.seen?.shown ?? []) as readonly { cue: { kind: string; datums?: readonly string[] } }[]
@@ -30,10 +33,12 @@ export function usePictureOverlays(): void {
       .map(({ body, point }) => trailOf(take, body, point))
   })
 
+  const background = computed(() => BACKDROPS[mechanism.scenario?.picture?.background ?? ''] ?? null)
+
   overlays.lay({
     shot: () =>
       sequence.looksThrough && sequence.camera
-        ? { camera: sequence.camera, aspect: sequence.aspect }
+        ? { camera: sequence.camera, aspect: sequence.aspect, background: background.value }
         : null,
     leaveShot: () => (sequence.through = false),
     picture: () => (stage.stage === 'present' ? scene.seen : null),

@@ -17,6 +17,7 @@ export class ModelScene {
   /** Bounds of the bodies as they stood when the document was set; the ground lies under them. */
   private bounds: THREE.Box3 | null = null
   private palette: Palette | null = null
+  private background: string | null = null
 
   constructor() {
     this.scene.add(this.light, this.ground.root, this.bodies.root, this.strands.root, this.trails.root)
@@ -28,15 +29,17 @@ export class ModelScene {
 
   setPalette(palette: Palette): void {
     this.palette = palette
-    this.scene.background = new THREE.Color(palette.view)
+    this.setBackground(this.background)
     this.bodies.setPalette(palette)
     this.trails.setPalette(palette)
     this.strands.setPalette(palette)
   }
 
-  /** A colour behind the model instead of the palette's own; null for none, through which what lies behind is seen. */
+  /** A colour behind the model; null for the palette's own. */
   setBackground(colour: string | null): void {
-    this.scene.background = colour === null ? null : new THREE.Color(colour)
+    this.background = colour
+    const shown = colour ?? this.palette?.view
+    if (shown) this.scene.background = new THREE.Color(shown)
   }
 
   setDocument(document: MechanismDocument): void {

@@ -1,3 +1,6 @@
+/** Colours behind the model in pictures; what is not named is as the view is. */
+export const BACKDROPS: Readonly<Record<string, string>> = { white: '#ffffff', dark: '#14191c' }
+
 /** The theme colours that the view draws with. */
 export interface Palette {
   view: string

@@ -8,6 +8,8 @@ export interface ShotView {
   readonly camera: Camera
   /** Width over height of the picture; null for all of the canvas. */
   readonly aspect: number | null
+  /** Colour behind the model; that of the view for null. */
+  readonly background: string | null
 }
 
 /** Room around the frame of the picture, as a share of the canvas. */
@@ -37,7 +39,7 @@ export class ShotCamera {
   }
 
   /** @param size of the model [m], for how near and far it is drawn */
-  of({ camera, aspect }: ShotView, size: number): THREE.PerspectiveCamera | THREE.OrthographicCamera {
+  of({ camera, aspect }: Pick<ShotView, 'camera' | 'aspect'>, size: number): THREE.PerspectiveCamera | THREE.OrthographicCamera {
     const { width, height, perspective, parallel } = this
     // the canvas shows more than the frame does
     const more = height / frameOn(width, height, aspect).height

@@ -287,13 +287,14 @@ export class Viewport {
   /** Looks through a shot, or with the eyes of the person at the screen again for null. */
   setShot(shot: ShotView | null): void {
     this.shot = shot
+    this.model.setBackground(shot?.background ?? null)
     this.redraw()
   }
 
   private leaveShot(): void {
     if (!this.shot) return
     const { camera } = this.shot
-    this.shot = null
+    this.setShot(null)
     this.lookFrom(camera)
     this.onLeft()
   }

@@ -1,4 +1,5 @@
 /** Everything that can be done by a key or from the command palette, by name. */
+import type { Camera } from '@ligamen/core'
 import { useTimingStore } from '~/timing/timing'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
 import { usePartMakerStore } from '~/build/parts/part-maker'
@@ -15,13 +16,21 @@ import { useChartActions } from './useChartActions'
 import { useBuildActions } from './useBuildActions'
 import { useConnectActions } from './useConnectActions'
 import { useJointActions } from './useJointActions'
+import { usePresentActions } from './usePresentActions'
 import { useProofActions } from './useProofActions'
 import { usePaneActions } from './usePaneActions'
 import { useSelectionActions } from './useSelectionActions'
 import { useWorkspaceActions } from './useWorkspaceActions'
 
-/** @param others what can be done with the view and with the page, which own it */
-export function useActions(bounds: Bounds, others: () => readonly Action[]) {
+/**
+ * @param others what can be done with the view and with the page, which own it
+ * @param lookingFrom from where the person at the screen looks
+ */
+export function useActions(
+  bounds: Bounds,
+  others: () => readonly Action[],
+  lookingFrom: () => Camera | null = () => null,
+) {
   const mechanism = useMechanismStore()
   const stage = useStageStore()
   const timing = useTimingStore()
@@ -34,11 +43,13 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
   const joints = useJointActions()
   const chart = useChartActions()
   const proof = useProofActions()
+  const present = usePresentActions(lookingFrom)
   const { copying, showing } = useSelectionActions(bounds)
 
   return computed<readonly Action[]>(() => {
     // what is chosen in the timing chart comes before what is selected in the model
-    const isInChart = stage.stage === 'drive' && mechanism.scenario !== null && timing.allChosen.length > 0
+    const hasLanes = stage.stage === 'drive' || stage.stage === 'present'
+    const isInChart = hasLanes && mechanism.scenario !== null && timing.allChosen.length > 0
     return withChoices(
       [
         ...general.value,
@@ -51,6 +62,7 @@ export function useActions(bounds: Bounds, others: () => readonly Action[]) {
         ...connect.value,
         ...build.value,
         ...proof.value,
+        ...present.value,
       ],
       choices.chosen,
     )

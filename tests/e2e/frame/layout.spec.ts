@@ -151,6 +151,24 @@ for (const colorScheme of ['light', 'dark'] as const) {
       expect(await faults(page)).toEqual([])
     })
 
+    test('the stage Present is whole and accessible, with a shot and a cue open', async ({ page }) => {
+      test.slow()
+      await openFresh(page)
+      await stage(page, 'Present')
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('button', { name: 'Shot from this view' }).click()
+      await expect(page.getByRole('region', { name: 'Shot Shot 1' })).toBeVisible()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('tab', { name: 'Seen' }).click()
+      await page.getByRole('button', { name: 'Add at the playhead' }).click()
+      await page.getByRole('listitem').filter({ hasText: 'cut open' }).click()
+      await expect(page.getByRole('region', { name: 'Cue of the picture' })).toBeVisible()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+    })
+
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
       test.slow()
       await openFresh(page)
