@@ -55,7 +55,7 @@ export const useSequenceStore = defineStore('sequence', () => {
 })
 
 /** "16:9" as a number. */
-export function aspectOf(frame: string | undefined): number | null {
+function aspectOf(frame: string | undefined): number | null {
   const [width, height] = (frame ?? '').split(':').map(Number)
   return width! > 0 && height! > 0 ? width! / height! : null
 }

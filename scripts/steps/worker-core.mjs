@@ -3,32 +3,30 @@
  * build for every one of them took most of its time.
  */
 import { mkdir } from 'node:fs/promises'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { build } from 'esbuild'
 import { root } from './run.mjs'
 
 const NAME = '@ligamen/core'
 
-/** @returns {import('vite').Plugin} */
-export function workerCore() {
-  const folder = join(root, 'node_modules', '.cache', 'ligamen')
-  const outfile = join(folder, 'core.mjs')
-  /** @type {Promise<unknown> | undefined} */
-  let made
-  return {
-    name: 'ligamen:worker-core',
-    enforce: 'pre',
-    async resolveId(source) {
-      if (source !== NAME && source !== join(root, 'core/src/index.ts')) return null
-      await (made ??= mkdir(folder, { recursive: true }).then(() => bundle(outfile)))
-      return outfile
-    },
-  }
-}
+const outfile = join(root, 'node_modules', '.cache', 'ligamen', 'core.mjs')
+/** Made once: every worker has plugins of its own, and they are built at the same time. @type {Promise<unknown> | undefined} */
+let made
 
-/** @param {string} outfile */
-const bundle = (outfile) =>
-  build({
+/** @returns {import('vite').Plugin} */
+export const workerCore = () => ({
+  name: 'ligamen:worker-core',
+  enforce: 'pre',
+  async resolveId(source) {
+    if (source !== NAME && source !== join(root, 'core/src/index.ts')) return null
+    await (made ??= bundle())
+    return outfile
+  },
+})
+
+async function bundle() {
+  await mkdir(dirname(outfile), { recursive: true })
+  await build({
     entryPoints: [join(root, 'core/src/index.ts')],
     outfile,
     bundle: true,
@@ -37,3 +35,4 @@ const bundle = (outfile) =>
     tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
     logLevel: 'warning',
   })
+}

@@ -38,7 +38,10 @@ describe('lanes of what is seen', () => {
   })
 
   it('have captions as blocks that end with the scenario', () => {
-    const [captions] = lanesOf([1, 3, { kind: 'caption', text: 'Seed' }], [9, 99, { kind: 'title', text: 'End' }])
+    const [captions] = lanesOf(
+      [1, 3, { kind: 'caption', text: 'Seed' }],
+      [9, 99, { kind: 'title', text: 'End' }],
+    )
     expect(captions!.course).toBe(null)
     expect(captions!.blocks.map(({ start, end, words }) => [start, end, words])).toEqual([
       [1, 3, '“Seed”'],
@@ -47,10 +50,7 @@ describe('lanes of what is seen', () => {
   })
 
   it('have a gap where nothing is cut', () => {
-    const [cut] = lanesOf(
-      [2, 4, { kind: 'cut', from: 0.1, to: 0 }],
-      [6, 6, { kind: 'uncut' }],
-    )
+    const [cut] = lanesOf([2, 4, { kind: 'cut', from: 0.1, to: 0 }], [6, 6, { kind: 'uncut' }])
     expect(cut!.name).toBe('Cutting plane')
     expect(valueAt(cut!.course!, 1)).toBeNaN()
     expect(valueAt(cut!.course!, 5)).toBe(0)

@@ -20,7 +20,9 @@ export function usePictureOverlays(): void {
   const mechanism = useMechanismStore()
 
   const traced = computed(() => {
-    const shown = (scene.seen?.shown ?? []) as readonly { cue: { kind: string; datums?: readonly string[] } }[]
+    const shown = (scene.seen?.shown ?? []) as readonly {
+      cue: { kind: string; datums?: readonly string[] }
+    }[]
     return shown.flatMap(({ cue }) => (cue.kind === 'trail' ? (cue.datums ?? []) : [])).join()
   })
   /** Over the whole take, for as long as the same datums are traced. */

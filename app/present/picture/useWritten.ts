@@ -1,4 +1,5 @@
 /** What is written over the picture at the playhead. */
+import { frameAt } from '@ligamen/core'
 import { pictureFacts } from '~/view/writing/picture-facts'
 import { writtenAt } from '~/view/writing/written'
 import type { Spot, Written } from '~/view/writing/written'
@@ -23,7 +24,7 @@ export function useWritten(onPicture: (point: readonly [number, number, number])
     return writtenAt(shown, {
       ...facts.value,
       take,
-      time: sequence.time,
+      frame: frameAt(take, sequence.time),
       scene,
       onPicture,
       display: (value, dimension) => display(value, dimension, 0),

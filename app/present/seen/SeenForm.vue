@@ -14,7 +14,7 @@ import { useSeenEdits } from './useSeenEdits'
 
 const props = defineProps<{ cue: AnyCue }>()
 const mechanism = useMechanismStore()
-const { fault, alter, remove, copy } = useSeenEdits()
+const { fault, tell, alter, remove, copy } = useSeenEdits()
 
 const named = (list: readonly { id: string; name: string }[] | undefined) =>
   (list ?? []).map(({ id, name }) => ({ value: id, title: name }))
@@ -40,6 +40,9 @@ const put = (field: string, value: unknown): Promise<readonly Problem[]> =>
     if (value === '' || value === null || value === undefined) Reflect.deleteProperty(own, field)
     else Object.assign(own, { [field]: value })
   })
+/** Of a control that says nothing of its own. */
+const choose = (field: string, value: unknown) => void tell(put(field, value))
+const setText = (text: string) => alter(props.cue, 'text', (own) => Object.assign(own, { text }))
 const set = (field: string) => (value: Quantity) => put(field, value)
 const clear = (field: string) => () => put(field, undefined)
 const setOffset = (axis: number, value: Quantity) =>
@@ -80,21 +83,16 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
       closable-chips
       :items="lists.bodies"
       :model-value="cue.bodies"
-      @update:model-value="put('bodies', $event)"
+      @update:model-value="choose('bodies', $event)"
     />
-    <TextCommit
-      v-if="'text' in cue"
-      label="Text"
-      :value="cue.text"
-      :commit="(text: string) => put('text', text)"
-    />
+    <TextCommit v-if="'text' in cue" label="Text" :value="cue.text" :commit="setText" />
     <v-autocomplete
       v-if="'probe' in cue"
       label="Probe"
       auto-select-first
       :items="lists.probes"
       :model-value="cue.probe"
-      @update:model-value="put('probe', $event)"
+      @update:model-value="choose('probe', $event)"
     />
     <v-autocomplete
       v-if="'datums' in cue"
@@ -104,7 +102,7 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
       closable-chips
       :items="lists.datums"
       :model-value="cue.datums"
-      @update:model-value="put('datums', $event)"
+      @update:model-value="choose('datums', $event)"
     />
     <v-autocomplete
       v-if="'joints' in cue"
@@ -114,7 +112,7 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
       closable-chips
       :items="lists.joints"
       :model-value="cue.joints"
-      @update:model-value="put('joints', $event)"
+      @update:model-value="choose('joints', $event)"
     />
     <div v-if="cue.kind === 'dimension'" class="pair">
       <v-autocomplete
@@ -124,7 +122,7 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
         auto-select-first
         :items="lists.datums"
         :model-value="cue[end]"
-        @update:model-value="put(end, $event)"
+        @update:model-value="choose(end, $event)"
       />
     </div>
     <div v-if="cue.kind === 'fade'" class="pair">
@@ -150,12 +148,12 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
       hide-details
       label="Colour"
       :model-value="cue.colour ?? '#888888'"
-      @change="put('colour', ($event.target as HTMLInputElement).value)"
+      @change="choose('colour', ($event.target as HTMLInputElement).value)"
     />
     <v-btn
       v-if="cue.kind === 'colour' && cue.colour !== undefined"
       size="small"
-      @click="put('colour', undefined)"
+      @click="choose('colour', undefined)"
     >
       Its own colour again
     </v-btn>
@@ -165,7 +163,7 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
         label="Cuts away what lies"
         :items="NORMALS"
         :model-value="normalOf(cue.normal)"
-        @update:model-value="put('normal', NORMALS.find(({ value }) => value === $event)?.normal)"
+        @update:model-value="choose('normal', NORMALS.find(({ value }) => value === $event)?.normal)"
       />
       <div class="pair">
         <QuantityField
@@ -183,7 +181,7 @@ const lasts = computed(() => cueType(props.cue.kind).lasts === true)
       label="Place"
       :items="places"
       :model-value="('place' in cue && cue.place) || ''"
-      @update:model-value="put('place', $event)"
+      @update:model-value="choose('place', $event)"
     />
     <h3 class="heading">When</h3>
     <StartField name="the cue" :entry="cue.id" :timed="cue" :has-turn="false" :alter="alterTimed" />

@@ -59,11 +59,11 @@ export function useSeenEdits() {
     cues: computed(() => (mechanism.scenario?.cues ?? []).filter(isPictureCue)),
     wordsOf,
     add,
+    tell,
+    /** What is refused is said by the field that asked, or by `tell`. */
     alter: (cue: AnyCue, words: string, change: (cue: AnyCue) => void) =>
-      tell(
-        mechanism.edit(`${wordsOf(cue)}: ${words}`, (draft) =>
-          change(scenarioOf(draft, id()).cues!.find((one) => one.id === cue.id)!),
-        ),
+      mechanism.edit(`${wordsOf(cue)}: ${words}`, (draft) =>
+        change(scenarioOf(draft, id()).cues!.find((one) => one.id === cue.id)!),
       ),
     remove: (cue: AnyCue) => tell(entries.takeAway(wordsOf(cue), [cue.id])),
     copy: async (cue: AnyCue) => {

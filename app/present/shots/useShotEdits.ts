@@ -26,11 +26,10 @@ export function useShotEdits() {
     fault.value = reasons(refused)
     return refused
   }
+  /** What is refused is said by the field that asked. */
   const alter = (shot: AnyShot, words: string, change: (shot: AnyShot) => void) =>
-    tell(
-      mechanism.edit(`${shot.name}: ${words}`, (draft) =>
-        change(scenarioOf(draft, id()).shots!.find((one) => one.id === shot.id)!),
-      ),
+    mechanism.edit(`${shot.name}: ${words}`, (draft) =>
+      change(scenarioOf(draft, id()).shots!.find((one) => one.id === shot.id)!),
     )
 
   /** A new shot of the view as it is, after the one that is chosen, or as the last. */
@@ -66,8 +65,10 @@ export function useShotEdits() {
       const scene = sequence.sceneNow()
       if (!scene) return Promise.resolve()
       const view = viewIn(shot, camera, scene)
-      return alter(shot, end === 'to' ? 'ends at this view' : 'seen from here', (own) =>
-        Object.assign(own, { [end]: view }),
+      return tell(
+        alter(shot, end === 'to' ? 'ends at this view' : 'seen from here', (own) =>
+          Object.assign(own, { [end]: view }),
+        ),
       )
     },
     /** Makes a shot one of another kind, seen from where it is seen. */
@@ -75,12 +76,14 @@ export function useShotEdits() {
       const scene = sequence.sceneNow()
       if (!scene) return Promise.resolve()
       const made = newShot(wish, camera, scene, shot)
-      return alter(shot, shotType(wish.kind).title, (own) => {
-        for (const key of Object.keys(own)) if (!KEPT.has(key)) Reflect.deleteProperty(own, key)
-        Object.assign(own, made)
-      })
+      return tell(
+        alter(shot, shotType(wish.kind).title, (own) => {
+          for (const key of Object.keys(own)) if (!KEPT.has(key)) Reflect.deleteProperty(own, key)
+          Object.assign(own, made)
+        }),
+      )
     },
-    reverse: (shot: AnyShot) => alter(shot, 'the other way', reverseShot),
+    reverse: (shot: AnyShot) => tell(alter(shot, 'the other way', reverseShot)),
     remove: (shot: AnyShot) => tell(entries.takeAway(shot.name, [shot.id])),
     copy: async (shot: AnyShot) => {
       entries.copy([shot.id])

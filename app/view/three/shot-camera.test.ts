@@ -4,7 +4,13 @@ import * as THREE from 'three'
 import { frameOn, ShotCamera } from './shot-camera'
 
 const CANVAS = [800, 500] as const
-const shot = { eye: [0, -2, 0], target: [0, 0, 0], up: [0, 0, 1], height: 1, opening: 2 * Math.atan(0.25) } as const
+const shot = {
+  eye: [0, -2, 0],
+  target: [0, 0, 0],
+  up: [0, 0, 1],
+  height: 1,
+  opening: 2 * Math.atan(0.25),
+} as const
 
 /** Where a point is on the canvas [px]. */
 function seen(aspect: number | null, point: [number, number, number], opening: number = shot.opening) {

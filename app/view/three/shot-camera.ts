@@ -39,7 +39,10 @@ export class ShotCamera {
   }
 
   /** @param size of the model [m], for how near and far it is drawn */
-  of({ camera, aspect }: Pick<ShotView, 'camera' | 'aspect'>, size: number): THREE.PerspectiveCamera | THREE.OrthographicCamera {
+  of(
+    { camera, aspect }: Pick<ShotView, 'camera' | 'aspect'>,
+    size: number,
+  ): THREE.PerspectiveCamera | THREE.OrthographicCamera {
     const { width, height, perspective, parallel } = this
     // the canvas shows more than the frame does
     const more = height / frameOn(width, height, aspect).height

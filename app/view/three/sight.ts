@@ -12,15 +12,17 @@ export class Sight {
   rayAt(x: number, y: number): THREE.Raycaster {
     const { clientWidth, clientHeight } = this.canvas
     const ray = new THREE.Raycaster()
-    ray.setFromCamera(
-      new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight),
-      this.camera(),
-    )
+    ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera())
     return ray
   }
 
   /** The point of ground under a point of the canvas, on a plane through `through`; it faces the viewer without a normal. */
-  onPlane(x: number, y: number, through: Vector, across: Vector | null = null): [number, number, number] | null {
+  onPlane(
+    x: number,
+    y: number,
+    through: Vector,
+    across: Vector | null = null,
+  ): [number, number, number] | null {
     const normal = across
       ? new THREE.Vector3(...across)
       : this.camera().getWorldDirection(new THREE.Vector3())

@@ -24,7 +24,7 @@ function set(time: number) {
   const writing = {
     ...pictureFacts(document),
     take,
-    time,
+    frame,
     scene,
     onPicture: ([x, , z]: readonly [number, number, number]) => [1000 * x, 1000 * z] as const,
     display: (value: number) => value.toFixed(6),

@@ -1,5 +1,5 @@
 /** What is written and drawn over a picture at a time, as plain things to be painted. */
-import { axisOf, frameAt, originOf, valueAt } from '@ligamen/core'
+import { axisOf, originOf, valueAt } from '@ligamen/core'
 import type { AnyCue, Dimension, PicturePlace, Seen, Take, TakeScene } from '@ligamen/core'
 
 export type Spot = readonly [number, number]
@@ -25,7 +25,8 @@ export type Written =
 /** What is needed to say what is written at a time. */
 export interface Writing {
   readonly take: Take
-  readonly time: number
+  /** Of the take. */
+  readonly frame: number
   readonly scene: TakeScene
   /** Where a point of ground is on the picture [px]. */
   readonly onPicture: (point: readonly [number, number, number]) => Spot
@@ -72,7 +73,7 @@ interface Channelled {
   readonly dimension: Dimension
 }
 
-function channelOf(probe: string, { take, time }: Writing): Channelled | null {
+function channelOf(probe: string, { take, frame }: Writing): Channelled | null {
   const index = take.probeChannels.findIndex(({ key }) => key === probe)
   if (index < 0 || take.frames === 0) return null
   const column = {
@@ -83,7 +84,7 @@ function channelOf(probe: string, { take, time }: Writing): Channelled | null {
     interval: take.interval,
   }
   return {
-    frame: frameAt(take, time),
+    frame,
     at: (frame) => valueAt(column, frame),
     dimension: take.probeChannels[index]!.dimension,
   }

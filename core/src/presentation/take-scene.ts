@@ -1,7 +1,7 @@
 /** Where bodies, datums and paths are at a pose of all bodies. */
 import { bodyMiddle } from '../geometry/body-solids'
 import type { Places } from '../geometry/places'
-import { FRAME, multiply, ORIGIN, transformed } from '../maths/frame'
+import { FRAME, multiply, ORIGIN, originOf, transformed } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
 import { frameOfPose, POSE } from '../mechanism/body-poses'
@@ -39,6 +39,12 @@ export class TakeScene implements Scene {
     if (!datum) return this.bodyFrame(id)
     const body = this.bodyFrame(this.places.bodies[datum.body].source.id)
     return body && multiply(body, datum.frame)
+  }
+
+  /** A datum on its body, in the frame of that [m]; null for what is none. */
+  pointOn(datum: string): Vector | null {
+    const found = this.places.datums.get(datum)
+    return found ? originOf(found.frame) : null
   }
 
   middleOf(body: string): Vector | null {

@@ -118,7 +118,7 @@ test('a shot that is tied goes along, becomes one of another kind, and is copied
   // what a shot rides on is deleted: the shots are named, and come back
   await page.keyboard.press('Escape')
   await stage(page, 'Build')
-  await page.getByRole('treeitem', { name: /^Crank( |$)/ }).click()
+  await page.getByRole('treeitem', { name: 'Crank', exact: true }).click()
   await page.keyboard.press('Delete')
   await stage(page, 'Present')
   await expect(shots(page)).toHaveCount(1)

@@ -21,7 +21,11 @@ abstract class Lasting extends Cue {
 /** A text, shown as it is typed. */
 export class Caption extends Lasting {
   @IsIn(['caption', 'title']) kind!: 'caption' | 'title'
-  @IsString() @IsNotEmpty() @MaxLength(400) @NoMotion() text!: string
+  @IsString()
+  @IsNotEmpty({ message: 'Write something, or delete the cue.' })
+  @MaxLength(400)
+  @NoMotion()
+  text!: string
   /** A caption is below, a title in the middle when left out. */
   @IsOptional() @IsIn([...PLACES]) @NoMotion() place?: PicturePlace
 }

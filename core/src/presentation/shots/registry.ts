@@ -12,7 +12,7 @@ import { turned } from './turned'
 const types = new Map<string, ShotType<AnyShot>>()
 
 /** Adds a kind to the format and to what can be shown. */
-export function addShotType<S extends AnyShot>(type: ShotType<S>): void {
+function addShotType<S extends AnyShot>(type: ShotType<S>): void {
   types.set(type.kind, type as unknown as ShotType<AnyShot>)
   addShotClass(type.kind, type.fields)
 }
