@@ -44,8 +44,12 @@ const mayGoBack = useFieldFault(fault)
 const busy = ref(false)
 /** What was refused last, so that leaving the field does not try it again. */
 let refusedText = ''
+/** What was tried last. */
+let sent = ''
 
-watch(shown, (value) => {
+watch(shown, (value, before) => {
+  // what somebody has typed since is not lost when an edit before it is accepted
+  if (fault.value === '' && text.value !== before && text.value.trim() !== sent) return
   text.value = value
   fault.value = ''
 })
@@ -89,11 +93,12 @@ async function submit() {
 
 async function attempt(typed: string, change: () => Promise<readonly Problem[]>) {
   busy.value = true
+  sent = typed
   const refused = await change()
   busy.value = false
   fault.value = reasons(refused)
-  if (refused.length === 0) text.value = shown.value
-  else refusedText = typed
+  if (refused.length > 0) refusedText = typed
+  else if (text.value.trim() === typed) text.value = shown.value
 }
 
 function takeBack(event?: Event) {

@@ -1,6 +1,6 @@
 /** Hands a file to the person at the screen. */
-export function saveFile(name: string, bytes: Uint8Array): void {
-  const address = URL.createObjectURL(new Blob([bytes as Uint8Array<ArrayBuffer>]))
+export function saveFile(name: string, content: Uint8Array | Blob): void {
+  const address = URL.createObjectURL(new Blob([content as Uint8Array<ArrayBuffer> | Blob]))
   const link = document.createElement('a')
   link.href = address
   link.download = name

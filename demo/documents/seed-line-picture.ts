@@ -18,7 +18,7 @@ export const shots: AnyShot[] = [
     name: 'Down to the table',
     kind: 'towards',
     tie: { with: 'index-on' },
-    duration: '2 s',
+    duration: '1.9 s',
     body: 'table',
     share: 0.62,
     view: { eye: ['500 mm', '-1500 mm', '820 mm'], target: ['110 mm', '-20 mm', '110 mm'] },

@@ -4,12 +4,12 @@
  * switch between the shots and one's own view.
  */
 import { useElementSize } from '@vueuse/core'
-import { useTheme } from 'vuetify'
 import { frameOn } from '~/view/three/shot-camera'
 import { paintWritten } from '~/view/writing/paint'
 import type { Spot } from '~/view/writing/written'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useSequenceStore } from '../sequence'
+import { useInks } from './useInks'
 import { useWritten } from './useWritten'
 
 const props = defineProps<{
@@ -17,7 +17,6 @@ const props = defineProps<{
 }>()
 const mechanism = useMechanismStore()
 const sequence = useSequenceStore()
-const theme = useTheme()
 const root = useTemplateRef<HTMLElement>('root')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { width, height } = useElementSize(root)
@@ -34,16 +33,7 @@ const title = computed(() => {
   const shot = now ? `shot ${all.indexOf(now.shot) + 1}, ${now.shot.name}` : ''
   return [shape, shot].filter(Boolean).join(' · ')
 })
-const inks = computed(() => {
-  const c = theme.current.value.colors as Record<string, string>
-  return {
-    ground: c.surface!,
-    ink: c['on-surface']!,
-    line: c.line!,
-    measured: c.measured!,
-    muted: c.muted!,
-  }
-})
+const inks = useInks()
 /** Said for those who do not see it, and for tests. */
 const words = ref('')
 

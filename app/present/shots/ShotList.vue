@@ -61,7 +61,7 @@ function make() {
             row.times ? formatSpan(row.times.start, row.times.end) : 'waits'
           }}</span>
         </button>
-        <FaultLine v-for="one in row.faults" :key="one.code" inset :text="one.message" />
+        <p v-for="one in row.faults" :key="one.code" class="warning" role="status">{{ one.message }}</p>
       </li>
     </ol>
     <div class="ways">
@@ -107,6 +107,15 @@ ol {
 
 .row[aria-pressed='true'] .muted {
   color: inherit;
+}
+
+.warning {
+  margin: 4px 14px;
+  padding: 6px 8px;
+  font-size: 12px;
+  color: rgb(var(--v-theme-on-attention-soft));
+  background: rgb(var(--v-theme-attention-soft));
+  border-radius: 6px;
 }
 
 .words {

@@ -58,15 +58,20 @@ export class BodyShapes {
 
   /** @param showing opacities, 0 to 1; bodies that are not named are fully shown */
   show(showing: ReadonlyMap<string, number>): void {
+    const isSame = sameEntries(this.showing, showing, (a, b) => a === b)
     this.showing = showing
-    this.arrange()
+    if (!isSame) this.arrange()
   }
 
   /** Draws bodies in other colours than their own. */
   colour(colours: Seen['colours']): void {
-    if (colours.size === 0 && this.colours.size === 0) return
+    const isSame = sameEntries(
+      this.colours,
+      colours,
+      (a, b) => a.colour === b.colour && stepOf(a.share) === stepOf(b.share),
+    )
     this.colours = colours
-    this.arrange()
+    if (!isSame) this.arrange()
   }
 
   /** Draws bodies away from where they are, from the next poses on [m]. */
@@ -295,7 +300,7 @@ export class BodyShapes {
   private colourOf({ body, colour }: PlacedPart): string {
     const change = this.colours.get(body)
     if (!change || change.share <= 0) return colour
-    const share = Math.round(change.share * COLOUR_STEPS) / COLOUR_STEPS
+    const share = stepOf(change.share) / COLOUR_STEPS
     return `#${new THREE.Color(colour).lerp(new THREE.Color(change.colour), share).getHexString()}`
   }
 
@@ -339,6 +344,16 @@ export class BodyShapes {
     this.moved = true
   }
 }
+
+const stepOf = (share: number): number => Math.round(share * COLOUR_STEPS)
+
+const sameEntries = <T>(
+  one: ReadonlyMap<string, T>,
+  other: ReadonlyMap<string, T>,
+  isSame: (a: T, b: T) => boolean,
+): boolean =>
+  one.size === other.size &&
+  [...one].every(([key, value]) => other.has(key) && isSame(value, other.get(key)!))
 
 function boxOf({ solid }: PartGeometry, place: THREE.Matrix4): THREE.Box3 {
   if (!solid.boundingBox) solid.computeBoundingBox()

@@ -8,6 +8,7 @@ import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js'
 import type { BodyShapes } from './bodies'
 import { block, glyphShapes } from './glyph-shapes'
 import { matrixOf } from './frame-matrix'
+import { AIDS } from './layers'
 import type { Palette } from './palette'
 
 export interface GlyphSpec {
@@ -75,6 +76,7 @@ export class JointGlyphs {
         one.updateMatrix()
         one.matrixAutoUpdate = false
         one.renderOrder = 2
+        one.layers.set(AIDS)
         body.add(one)
       }
       glyph.mesh.userData.joint = joint.id

@@ -7,6 +7,7 @@ import { joined, CHORDS, shapeOf } from '@ligamen/core'
 import type { Frame, ResolvedPart } from '@ligamen/core'
 import type { BodyShapes } from './bodies'
 import { matrixOf } from './frame-matrix'
+import { AIDS } from './layers'
 import type { Palette } from './palette'
 import { geometryOf } from './part-geometry'
 
@@ -66,6 +67,7 @@ export class Markers {
       const carrier = bodies.carrier(body)
       if (!carrier) return []
       const mesh = new THREE.Mesh(this.shape, role === 'offered' ? this.offered : this.picked)
+      mesh.layers.set(AIDS)
       mesh.applyMatrix4(matrixOf(frame))
       mesh.scale.setScalar(SHARE * size)
       mesh.renderOrder = 3

@@ -1,5 +1,6 @@
 /** Between points of the canvas (CSS pixels) and ground [m], for whatever camera draws now. */
 import * as THREE from 'three'
+import { AIDS } from './layers'
 
 type Vector = readonly [number, number, number]
 
@@ -12,6 +13,7 @@ export class Sight {
   rayAt(x: number, y: number): THREE.Raycaster {
     const { clientWidth, clientHeight } = this.canvas
     const ray = new THREE.Raycaster()
+    ray.layers.enable(AIDS)
     ray.setFromCamera(new THREE.Vector2((2 * x) / clientWidth - 1, 1 - (2 * y) / clientHeight), this.camera())
     return ray
   }

@@ -5,6 +5,7 @@
 import CameraControls from 'camera-controls'
 import type { Camera } from '@ligamen/core'
 import * as THREE from 'three'
+import { AIDS } from './layers'
 
 CameraControls.install({ THREE })
 
@@ -48,7 +49,10 @@ export class Viewpoint {
 
   /** @param changed something has to be drawn @param taken somebody turns, moves or zooms the view */
   constructor(canvas: HTMLCanvasElement, changed: () => void, taken: () => void) {
-    for (const camera of [this.perspective, this.parallel]) camera.up.set(0, 0, 1)
+    for (const camera of [this.perspective, this.parallel]) {
+      camera.up.set(0, 0, 1)
+      camera.layers.enable(AIDS)
+    }
     this.controls = new CameraControls(this.perspective, canvas)
     this.controls.updateCameraUp()
     this.controls.smoothTime = 0.08

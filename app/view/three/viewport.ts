@@ -368,7 +368,7 @@ export class Viewport {
   private render(): void {
     const camera = this.camera()
     // a picture has in it what its cues say, and nothing that is there to work with
-    for (const { root } of [this.glyphs, this.trace, this.arrows, this.markers]) root.visible = !this.shot
+    for (const { root } of [this.trace, this.arrows, this.markers]) root.visible = !this.shot
     const axes = axesOf(camera)
     const spacing = this.model.settle(axes[2])
     if (spacing !== undefined) this.onGrid(spacing)

@@ -29,6 +29,7 @@ export function usePresentActions(lookingFrom: () => Camera | null) {
     action('present', 'Go to Present', '5', () => stage.go('present')),
     action('shots', 'Show the shots', 'F S', show('shots')),
     action('seen', 'Show what is seen over time', 'F W', show('seen')),
+    action('films', 'Show the films', 'F M', show('films')),
     action('new-shot', 'New shot of this view', 'F N', shoot, mechanism.scenario !== null),
     action(
       'through-shots',

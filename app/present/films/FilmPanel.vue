@@ -1,0 +1,279 @@
+<script setup lang="ts">
+/** Films: what one is made as, how far it is, and those that are made. Every frame that is drawn is kept. */
+import { mdiDeleteOutline, mdiDownload, mdiRefresh } from '@mdi/js'
+import { formatNumber, siOr } from '@ligamen/core'
+import type { Camera, Problem, Quantity } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
+import IconButton from '~/fields/IconButton.vue'
+import QuantityField from '~/fields/QuantityField.vue'
+import { seconds } from '~/fields/display'
+import { usePlanStore } from '~/model/run/plan'
+import { usePalette } from '~/view/usePalette'
+import { useInks } from '../picture/useInks'
+import { useFilmsStore } from './films'
+import type { KeptFilm } from './film-folder'
+import { FORMATS, frameTimes } from './protocol'
+import type { FilmFormat, FilmSettings } from './protocol'
+import {
+  formatsHere,
+  FORMAT_TITLES,
+  megabytes,
+  RATES,
+  settingsFault,
+  SIZES,
+  sizeOf,
+  SPEEDS,
+} from './settings'
+
+const props = defineProps<{ lookingFrom: () => Camera | null }>()
+const films = useFilmsStore()
+const plan = usePlanStore()
+const route = useRoute()
+const palette = usePalette()
+const inks = useInks()
+
+const format = ref<FilmFormat>('mp4')
+const size = ref(SIZES[0]!)
+const rate = ref(30)
+const speed = ref(1)
+const from = ref<Quantity>('0 s')
+const to = ref<Quantity | null>(null)
+const quality = ref<FilmSettings['quality']>('good')
+const fault = ref('')
+const missing = shallowRef<Readonly<Record<FilmFormat, string>>>({ mp4: '', webm: '', png: '' })
+
+const settings = computed<FilmSettings | null>(() => {
+  const read = sizeOf(size.value)
+  return (
+    read && {
+      ...read,
+      format: format.value,
+      rate: rate.value,
+      speed: speed.value,
+      from: Math.max(0, siOr(from.value, 'time')),
+      to: Math.min(plan.length, to.value === null ? plan.length : siOr(to.value, 'time')),
+      quality: quality.value,
+    }
+  )
+})
+const formats = computed(() =>
+  FORMATS.map((value) => ({
+    value,
+    title: FORMAT_TITLES[value],
+    props: { disabled: missing.value[value] !== '', subtitle: missing.value[value] || undefined },
+  })),
+)
+const frames = computed(() => (settings.value ? frameTimes(settings.value).length : 0))
+const says = computed(() => {
+  if (!settings.value) return 'Write the size as width x height, such as 1280 x 720.'
+  return missing.value[format.value] || settingsFault(settings.value, Infinity)
+})
+watch(
+  settings,
+  async (now) => {
+    if (now) missing.value = await formatsHere(now.width, now.height)
+  },
+  { immediate: true },
+)
+onMounted(films.look)
+
+async function make() {
+  const view = props.lookingFrom()
+  if (!settings.value || !view) return
+  const { quota = Infinity, usage = 0 } = await navigator.storage.estimate()
+  fault.value = settingsFault(settings.value, quota - usage)
+  if (fault.value) return
+  await films.make(settings.value, view, palette.value, inks.value, String(route.params.id))
+}
+/** Nothing is refused here: what does not fit is said under the fields. */
+const NO_FAULTS: Promise<readonly Problem[]> = Promise.resolve([])
+function setFrom(value: Quantity) {
+  from.value = value
+  return NO_FAULTS
+}
+function setTo(value: Quantity | null) {
+  to.value = value
+  return NO_FAULTS
+}
+const share = computed(() => (films.making ? (100 * films.making.done) / films.making.total : 0))
+const progress = computed(() => {
+  const { making } = films
+  if (!making) return ''
+  if (making.phase === 'solving') return 'The motion is solved for its pictures …'
+  const left = making.left === null ? '' : ` · ${seconds(making.left, 0)} left`
+  return making.phase === 'drawing'
+    ? `Frame ${making.done} of ${making.total} · every frame is kept${left}`
+    : `Frame ${making.done} of ${making.total} is in the file${left}`
+})
+const wordsOf = ({ plan: one, bytes, frames: done }: KeptFilm) => {
+  const { settings: made } = one
+  const what = `${FORMAT_TITLES[made.format]}, ${made.width} x ${made.height}, ${made.rate} a second`
+  return bytes === null
+    ? `${what} · ${done} of ${frameTimes(made).length} frames are kept`
+    : `${what} · ${megabytes(bytes)}`
+}
+const small = useTemplateRef<HTMLCanvasElement>('small')
+watch(
+  () => films.preview,
+  (picture) => {
+    const context = small.value?.getContext('2d')
+    if (!context || !picture) return
+    ;[small.value!.width, small.value!.height] = [picture.width, picture.height]
+    context.drawImage(picture, 0, 0)
+  },
+  { flush: 'post' },
+)
+</script>
+
+<template>
+  <section class="films" aria-label="Film">
+    <v-select v-model="format" label="Format" :items="formats" />
+    <v-combobox v-model="size" label="Size" :items="SIZES" />
+    <div class="pair">
+      <v-select v-model="rate" label="Pictures a second" :items="RATES" />
+      <v-select
+        v-model="speed"
+        label="Speed"
+        :items="SPEEDS.map((value) => ({ value, title: `${formatNumber(value, 2)} ×` }))"
+      />
+      <QuantityField label="From" :value="from" dimension="time" :commit="setFrom" />
+      <QuantityField
+        label="To (the end when empty)"
+        :value="to"
+        dimension="time"
+        :commit="setTo"
+        :clear="() => setTo(null)"
+      />
+      <v-select v-model="quality" label="Quality" :items="['draft', 'good', 'best']" />
+    </div>
+    <p v-if="says" class="said" role="status">{{ says }}</p>
+    <p v-else class="muted">{{ frames }} frames, {{ seconds(frames / rate, 1) }} of film.</p>
+    <div class="ways">
+      <v-btn
+        v-if="!films.making"
+        color="primary"
+        variant="flat"
+        :disabled="says !== ''"
+        title="Draws one picture after the other, however fast this machine is"
+        @click="make"
+        >Make the film</v-btn
+      >
+      <v-btn v-else title="Frames that are drawn stay" @click="films.pause">Pause</v-btn>
+    </div>
+    <div v-if="films.making" class="making">
+      <v-progress-linear :model-value="share" aria-label="Film being made" height="6" color="primary" />
+      <p class="muted" role="status">{{ progress }}</p>
+      <canvas ref="small" aria-label="The frame that was drawn last" role="img" />
+    </div>
+    <FaultLine :text="fault || films.fault" />
+    <template v-if="films.kept.length > 0">
+      <h3 class="heading">Films in this browser</h3>
+      <ul>
+        <li v-for="film in films.kept" :key="film.plan.id">
+          <span class="words">
+            <strong>{{ film.plan.name }}</strong>
+            <span class="muted">{{ wordsOf(film) }}</span>
+          </span>
+          <v-btn
+            v-if="film.bytes === null && films.making?.plan.id !== film.plan.id"
+            size="small"
+            :disabled="films.making !== null"
+            @click="films.run(film.plan)"
+            >Go on</v-btn
+          >
+          <IconButton
+            v-if="film.bytes !== null"
+            :icon="mdiDownload"
+            size="small"
+            :name="`Download ${film.plan.name}`"
+            title="Download"
+            @click="films.download(film)"
+          />
+          <IconButton
+            v-if="film.bytes !== null"
+            :icon="mdiRefresh"
+            size="small"
+            :name="`Make ${film.plan.name} again`"
+            title="Make it again, of the mechanism as it is now"
+            @click="films.make(film.plan.settings, film.plan.view, palette, inks, film.plan.mechanism)"
+          />
+          <IconButton
+            :icon="mdiDeleteOutline"
+            size="small"
+            :name="`Delete the film ${film.plan.name}`"
+            title="Delete"
+            @click="films.remove(film.plan.id)"
+          />
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.films {
+  display: grid;
+  gap: 9px;
+  padding: 12px 14px;
+}
+
+.films :deep(.field) {
+  padding: 0;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+
+p {
+  margin: 0;
+  font-size: 12px;
+}
+
+.said {
+  padding: 6px 8px;
+  color: rgb(var(--v-theme-on-attention-soft));
+  background: rgb(var(--v-theme-attention-soft));
+  border-radius: 6px;
+}
+
+.making {
+  display: grid;
+  gap: 6px;
+}
+
+canvas {
+  width: 100%;
+  border: 1px solid rgb(var(--v-theme-line));
+}
+
+.heading {
+  margin: 6px 0 0;
+}
+
+ul {
+  padding: 0;
+  margin: 0;
+  list-style: none;
+}
+
+li {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
+}
+
+.words {
+  display: grid;
+  flex: 1;
+  min-width: 0;
+}
+
+.words .muted {
+  font-size: 11.5px;
+}
+</style>

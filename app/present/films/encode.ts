@@ -1,0 +1,88 @@
+/** Puts the frames of a film into a file: MP4 with H.264, WebM with VP9, or numbered PNGs in a zip. */
+import { Zip, ZipPassThrough } from 'fflate'
+import {
+  CanvasSource,
+  Mp4OutputFormat,
+  Output,
+  QUALITY_HIGH,
+  QUALITY_MEDIUM,
+  QUALITY_VERY_HIGH,
+  StreamTarget,
+  WebMOutputFormat,
+} from 'mediabunny'
+import type { FilmFolder } from './film-folder'
+import type { FilmSettings } from './protocol'
+
+const QUALITIES = { draft: QUALITY_MEDIUM, good: QUALITY_HIGH, best: QUALITY_VERY_HIGH }
+
+/** @param told how many frames are in the file */
+export async function encodeFilm(
+  folder: FilmFolder,
+  settings: FilmSettings,
+  total: number,
+  told: (done: number) => void,
+): Promise<void> {
+  const writable = await folder.writable()
+  try {
+    if (settings.format === 'png') await zipped(folder, writable, total, told)
+    else await encoded(folder, writable, settings, total, told)
+  } catch (error) {
+    await writable.abort().catch(() => undefined)
+    throw error
+  }
+}
+
+async function encoded(
+  folder: FilmFolder,
+  writable: FileSystemWritableFileStream,
+  { format, width, height, rate, quality }: FilmSettings,
+  total: number,
+  told: (done: number) => void,
+): Promise<void> {
+  const output = new Output({
+    format: format === 'mp4' ? new Mp4OutputFormat() : new WebMOutputFormat(),
+    target: new StreamTarget(writable as unknown as WritableStream, { chunked: true }),
+  })
+  const canvas = new OffscreenCanvas(width, height)
+  const context = canvas.getContext('2d', { willReadFrequently: true })!
+  const source = new CanvasSource(canvas, {
+    codec: format === 'mp4' ? 'avc' : 'vp9',
+    quality: QUALITIES[quality],
+    latencyMode: 'quality',
+    hardwareAcceleration: 'prefer-software',
+  })
+  output.addVideoTrack(source, { frameRate: rate })
+  await output.start()
+  for (let k = 0; k < total; k++) {
+    const picture = await createImageBitmap((await folder.frame(k))!)
+    context.drawImage(picture, 0, 0)
+    picture.close()
+    await source.add(k / rate, 1 / rate)
+    told(k + 1)
+  }
+  await output.finalize()
+}
+
+async function zipped(
+  folder: FilmFolder,
+  writable: FileSystemWritableFileStream,
+  total: number,
+  told: (done: number) => void,
+): Promise<void> {
+  let written = Promise.resolve()
+  const zip = new Zip((error, chunk) => {
+    if (error) throw error
+    written = written.then(() => writable.write(chunk as Uint8Array<ArrayBuffer>))
+  })
+  for (let k = 0; k < total; k++) {
+    // pictures are compressed already
+    const entry = new ZipPassThrough(`${String(k + 1).padStart(6, '0')}.png`)
+    zip.add(entry)
+    entry.push(new Uint8Array(await (await folder.frame(k))!.arrayBuffer()), true)
+    await written
+    told(k + 1)
+  }
+  zip.end()
+  await written
+  await writable.close()
+}

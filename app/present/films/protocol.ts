@@ -1,0 +1,57 @@
+/** What the screen and the worker that makes films say to each other. */
+import type { Camera, MechanismDocument } from '@ligamen/core'
+import type { Palette } from '~/view/three/palette'
+import type { Inks } from '~/view/writing/paint'
+
+export const FORMATS = ['mp4', 'webm', 'png'] as const
+export type FilmFormat = (typeof FORMATS)[number]
+
+/** How a film is made; kept beside it, so that it can be made again. */
+export interface FilmSettings {
+  readonly format: FilmFormat
+  readonly width: number
+  readonly height: number
+  /** Pictures a second. */
+  readonly rate: number
+  /** Seconds of the scenario in a second of the film. */
+  readonly speed: number
+  /** The stretch of the scenario [s]. */
+  readonly from: number
+  readonly to: number
+  readonly quality: 'draft' | 'good' | 'best'
+}
+
+/** All that a film is made of. It is stored with its frames, so that it goes on after the page was closed. */
+export interface FilmPlan {
+  readonly id: string
+  readonly name: string
+  /** When it was asked for, as ISO 8601. */
+  readonly asked: string
+  readonly mechanism: string
+  readonly document: MechanismDocument
+  readonly scenario: string
+  /** From where it is seen while there is no shot. */
+  readonly view: Camera
+  readonly settings: FilmSettings
+  readonly palette: Palette
+  readonly inks: Inks
+}
+
+export type ToFilm =
+  /** Makes a film from the first frame that is not there on; triangles of imported parts by hash. */
+  { type: 'make'; plan: FilmPlan; meshes: readonly (readonly [string, Float32Array])[] }
+
+export type FromFilm =
+  | { type: 'solving' }
+  /** A frame is kept; now and then with a small picture of it. */
+  | { type: 'frame'; done: number; total: number; preview: ImageBitmap | null }
+  /** Frames are put into the file. */
+  | { type: 'writing'; done: number; total: number }
+  | { type: 'made'; bytes: number }
+  | { type: 'failed'; message: string }
+
+/** Times of the frames of a film [s of the scenario]. */
+export function frameTimes({ from, to, rate, speed }: FilmSettings): Float64Array {
+  const count = Math.max(1, Math.round(((to - from) / speed) * rate))
+  return Float64Array.from({ length: count }, (_, k) => from + (k * speed) / rate)
+}
