@@ -5,7 +5,6 @@
  */
 import { useMotorFlip } from '~/drive/drivers/useMotorFlip'
 import { useElementSize } from '@vueuse/core'
-import { formatNumber } from '@ligamen/core'
 import AddDriver from '../drivers/AddDriver.vue'
 import ChangePoints from './ChangePoints.vue'
 import CueMarks from './CueMarks.vue'
@@ -18,7 +17,7 @@ import PathMaker from '../paths/PathMaker.vue'
 import PlayHead from '~/timing/PlayHead.vue'
 import TieLinks from './TieLinks.vue'
 import { useLanes } from '~/drive/chart/useLanes'
-import { tickSpacing, ticks } from '~/timing/ticks'
+import { useRuler } from '~/timing/useRuler'
 import { isMotionCue } from '~/drive/tables/cues'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
@@ -26,8 +25,6 @@ import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
 import { CUES, useTimingStore } from '~/timing/timing'
 
-/** Room between two ticks of the ruler [px]. */
-const TICK_ROOM = 90
 /** What can be laid over the curves of the lanes, and how it is drawn. */
 const OVER = [
   { name: 'speed', symbol: 'v', title: 'Speed over the curves, dashed' },
@@ -55,14 +52,7 @@ const drivers = computed(() => lanes.value.filter(({ kind }) => kind === 'driver
 const probes = computed(() => lanes.value.filter(({ kind }) => kind === 'probe'))
 const cues = computed(() => (mechanism.scenario?.cues ?? []).filter(isMotionCue))
 
-const marks = computed(() => {
-  const [from, to] = timing.stretch
-  const wanted = width.value / TICK_ROOM
-  const decimals = Math.max(1, -Math.floor(Math.log10(tickSpacing(to - from || 1, wanted))))
-  return ticks(to, (wanted * to) / (to - from || 1))
-    .filter((time) => time >= from)
-    .map((time) => ({ left: `${timing.place(time)}%`, text: `${formatNumber(time, decimals)} s` }))
-})
+const marks = useRuler(width)
 /** The stretch between the marks of playing. */
 const played = computed(() => {
   if (!playback.marks) return null

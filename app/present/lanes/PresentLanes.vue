@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Shots, what is seen, and the drivers folded, on one time axis under one playhead. Blocks are chosen, and dragged in time. */
 import { useElementSize } from '@vueuse/core'
-import { drivenName, formatNumber, scenarioOf } from '@ligamen/core'
+import { drivenName, scenarioOf } from '@ligamen/core'
 import type { Timed } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import { formatSpan } from '~/fields/display'
@@ -10,15 +10,12 @@ import { usePlaybackStore } from '~/model/pose/playback'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
 import PlayHead from '~/timing/PlayHead.vue'
-import { ticks, tickSpacing } from '~/timing/ticks'
+import { useRuler } from '~/timing/useRuler'
 import { useTimingStore } from '~/timing/timing'
 import { useSequenceStore } from '../sequence'
 import LaneBlock from './LaneBlock.vue'
 import { seenLanes } from './lanes'
 import { useBlockDrag } from './useBlockDrag'
-
-/** Room between two ticks of the ruler [px]. */
-const TICK_ROOM = 90
 
 const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
@@ -31,14 +28,7 @@ const { width } = useElementSize(ruler)
 const { fault, drag, hold, pull, drop, cancel } = useBlockDrag(ruler)
 
 const lanes = computed(() => seenLanes(scene.cues, timing.length, (id) => mechanism.nameOf(id)))
-const marks = computed(() => {
-  const [from, to] = timing.stretch
-  const wanted = width.value / TICK_ROOM
-  const decimals = Math.max(1, -Math.floor(Math.log10(tickSpacing(to - from || 1, wanted))))
-  return ticks(to, (wanted * to) / (to - from || 1))
-    .filter((time) => time >= from)
-    .map((time) => ({ left: `${timing.place(time)}%`, text: `${formatNumber(time, decimals)} s` }))
-})
+const marks = useRuler(width)
 /** Moves of all drivers as thin bars, one row a driver. */
 const drivers = computed(() =>
   (mechanism.scenario?.drivers ?? []).map((driver) => {

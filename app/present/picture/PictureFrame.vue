@@ -8,6 +8,8 @@ import { frameOn } from '~/view/three/shot-camera'
 import { paintWritten } from '~/view/writing/paint'
 import type { Spot } from '~/view/writing/written'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+import { useSceneStore } from '~/model/screen/scene'
 import { useSequenceStore } from '../sequence'
 import { useInks } from './useInks'
 import { useWritten } from './useWritten'
@@ -17,6 +19,8 @@ const props = defineProps<{
 }>()
 const mechanism = useMechanismStore()
 const sequence = useSequenceStore()
+const scene = useSceneStore()
+const run = useRunStore()
 const root = useTemplateRef<HTMLElement>('root')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { width, height } = useElementSize(root)
@@ -56,7 +60,15 @@ function paint() {
 }
 // after the view, on which places of the model are
 watch(
-  () => [written(), frame.value, inks.value, sequence.camera, sequence.looksThrough],
+  () => [
+    scene.seen,
+    run.take,
+    sequence.time,
+    frame.value,
+    inks.value,
+    sequence.camera,
+    sequence.looksThrough,
+  ],
   () => requestAnimationFrame(paint),
   { immediate: true, flush: 'post' },
 )

@@ -1,5 +1,5 @@
 /** Hands the view the shot that is looked through, and what cues make of the picture, while the Present stage is open. */
-import { frameAt } from '@ligamen/core'
+import { frameAt, tracedDatums } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
@@ -19,12 +19,7 @@ export function usePictureOverlays(): void {
   const run = useRunStore()
   const mechanism = useMechanismStore()
 
-  const traced = computed(() => {
-    const shown = (scene.seen?.shown ?? []) as readonly {
-      cue: { kind: string; datums?: readonly string[] }
-    }[]
-    return shown.flatMap(({ cue }) => (cue.kind === 'trail' ? (cue.datums ?? []) : [])).join()
-  })
+  const traced = computed(() => (scene.seen ? tracedDatums(scene.seen).join() : ''))
   /** Over the whole take, for as long as the same datums are traced. */
   const whole = computed(() => {
     const { take, report } = run

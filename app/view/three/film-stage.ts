@@ -14,6 +14,7 @@ import {
   TakeScene,
   timedCues,
   timedShots,
+  tracedDatums,
 } from '@ligamen/core'
 import type {
   AnyStrand,
@@ -21,6 +22,7 @@ import type {
   Mesh,
   MechanismDocument,
   Result,
+  Seen,
   Take,
   TimedCue,
   TimedShot,
@@ -61,6 +63,7 @@ export class FilmStage {
   private readonly renderer: THREE.WebGLRenderer
   private readonly model = new ModelScene()
   private readonly cameras = new ShotCamera()
+  private readonly facts
 
   private constructor(
     private readonly wish: PictureWish,
@@ -71,6 +74,7 @@ export class FilmStage {
     private readonly strands: readonly AnyStrand[],
   ) {
     const { document, width, height, palette, meshes } = wish
+    this.facts = pictureFacts(document)
     this.canvas = new OffscreenCanvas(width, height)
     // read back for every picture
     this.context = this.canvas.getContext('2d', { willReadFrequently: true })!
@@ -140,7 +144,7 @@ export class FilmStage {
     model.bodies.show(seen.opacities)
     model.bodies.setPose(take.bodies, take.poses, at)
     if (this.strands.length > 0) model.strands.follow(model.bodies, this.turnsAt(index))
-    model.trails.set(this.trailsAt(seen.shown, index), model.bodies.size())
+    model.trails.set(this.trailsAt(seen, index), model.bodies.size())
     const view = cameraAt(this.shots, time, scene) ?? wish.view
     const camera = cameras.of({ camera: view, aspect: null }, model.bodies.size())
     model.settle(axesOf(camera)[2])
@@ -154,7 +158,7 @@ export class FilmStage {
       return [((x + 1) / 2) * wish.width, ((1 - y) / 2) * wish.height]
     }
     const written = writtenAt(seen.shown, {
-      ...pictureFacts(wish.document),
+      ...this.facts,
       take,
       frame: index,
       scene,
@@ -177,17 +181,12 @@ export class FilmStage {
     )
   }
 
-  private trailsAt(shown: ReturnType<typeof seenAt>['shown'], index: number): Float32Array[] {
-    const cues = shown as readonly { cue: { kind: string; datums?: readonly string[] } }[]
+  private trailsAt(seen: Seen, index: number): Float32Array[] {
     const { datums } = this.wish.document
-    return cues.flatMap(({ cue }) =>
-      cue.kind === 'trail'
-        ? (cue.datums ?? []).flatMap((id) => {
-            const datum = datums.find((one) => one.id === id)
-            const point = datum && this.scene.pointOn(id)
-            return point ? [trailOf(this.take, datum.body, point).subarray(0, 3 * (index + 1))] : []
-          })
-        : [],
-    )
+    return tracedDatums(seen).flatMap((id) => {
+      const datum = datums.find((one) => one.id === id)
+      const point = datum && this.scene.pointOn(id)
+      return point ? [trailOf(this.take, datum.body, point).subarray(0, 3 * (index + 1))] : []
+    })
   }
 }

@@ -43,5 +43,12 @@ export function seenAt(cues: readonly TimedCue[], time: number): Seen {
   return seen
 }
 
+/** The datums whose trails are shown. */
+export const tracedDatums = ({ shown }: Pick<Seen, 'shown'>): string[] =>
+  shown.flatMap(({ cue }) => {
+    const one = cue as AnyCue
+    return one.kind === 'trail' ? one.datums : []
+  })
+
 /** Times closer than this are one [s]. */
 const SAME = 1e-9

@@ -78,7 +78,8 @@ export function viewIn(shot: AnyShot, camera: Camera, scene: Scene): AnyShot['vi
   }
 }
 
-const inMillimetres = (length: number) => `${Number((1000 * length).toFixed(4))} mm`
+/** A length as views write it. @param length [m] */
+export const inMillimetres = (length: number): string => `${Number((1000 * length).toFixed(4))} mm`
 
 function carried(camera: Camera, frame: Frame): Camera {
   const turn = frame.slice().fill(0, ORIGIN)

@@ -2,6 +2,7 @@
 import type { MechanismDocument } from '../../document/format/mechanism'
 import type { AnyShot } from '../../document/format/shots'
 import { freshId } from '../../document/ids'
+import { inMillimetres } from '../../presentation/sequence'
 import { siOr } from '../../units/quantity'
 import { scenarioOf } from './scenario-edits'
 
@@ -34,10 +35,9 @@ export function reverseShot(shot: AnyShot): void {
   const [eye, target] = [point(shot.view.eye), point(shot.view.target)]
   const [x, y] = [eye[0] - target[0], eye[1] - target[1]]
   const there = [Math.cos(turn) * x - Math.sin(turn) * y, Math.sin(turn) * x + Math.cos(turn) * y]
-  const millimetres = (length: number) => `${Number((1000 * length).toFixed(4))} mm`
   shot.view = {
     ...shot.view,
-    eye: [millimetres(target[0] + there[0]), millimetres(target[1] + there[1]), shot.view.eye[2]],
+    eye: [inMillimetres(target[0] + there[0]), inMillimetres(target[1] + there[1]), shot.view.eye[2]],
   }
   shot.turn = `${Number(((-180 * turn) / Math.PI).toFixed(6))} deg`
 }
