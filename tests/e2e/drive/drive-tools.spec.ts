@@ -76,6 +76,8 @@ test('five turns in ten seconds with ramps of a fifth pass the right angles', as
     const field = side.getByLabel(label, { exact: true })
     await field.fill(value)
     await field.press('Enter')
+    // accepted: the solving of the run has begun
+    await expect(field).toHaveAttribute('aria-busy', 'false')
     await expect(field).toHaveValue(value)
   }
   await type('Length', '10 s')
