@@ -1,5 +1,7 @@
+import { join } from 'node:path'
 import { build } from 'esbuild'
 import { compressFiles } from './scripts/steps/compress.mjs'
+import { buildPlayer } from './scripts/steps/player.mjs'
 import vuetify from 'vite-plugin-vuetify'
 import { workerCore } from './scripts/steps/worker-core.mjs'
 
@@ -79,6 +81,7 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await bundleChecks(nitro.options.output.serverDir)
+        await buildPlayer(join(nitro.options.output.publicDir, 'player.html'))
         await compressFiles(nitro.options.output.publicDir)
       })
     },

@@ -6,7 +6,10 @@ import { readdirSync, statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url))
-const SOURCES = [here('./src'), here('../core/src')]
+/** What pages that play by themselves are made of is in the app. */
+const SOURCES = ['./src', '../core/src', '../app/player', '../app/view', '../app/fields', '../app/theme'].map(
+  here,
+)
 export const BUNDLE = here('./dist/main.mjs')
 
 /** True when there is a bundle, and no source is newer; an installed package has no sources to be newer. */
@@ -48,6 +51,8 @@ export async function bundle() {
     alias: { '@ligamen/core': here('../core/src/index.ts') },
     logLevel: 'warning',
   })
+  const { buildPlayer } = await import('../scripts/steps/player.mjs')
+  await buildPlayer(here('./dist/player.html'))
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await bundle()

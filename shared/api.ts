@@ -28,3 +28,17 @@ export interface Saved {
   revision: number
   changedAt: string
 }
+
+/** A link by which others see a mechanism, and nothing else. */
+export interface SharedLink {
+  id: string
+  name: string
+  /** From the root of the server. */
+  address: string
+  /** The revision that it shows; null for the newest one. */
+  revision: number | null
+  /** Whether pages elsewhere may show it in a frame. */
+  embed: boolean
+  expires: string | null
+  made: string
+}

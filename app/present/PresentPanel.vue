@@ -2,18 +2,21 @@
 /** The left panel of the Present stage: shots, what is seen, films, things to hand over. */
 import type { Camera } from '@ligamen/core'
 import DockFrame from '~/fields/DockFrame.vue'
+import type { Pictures } from '~/view/three/pictures'
 import { usePanelsStore } from '~/model/screen/panels'
 import FilmPanel from './films/FilmPanel.vue'
+import HandOverPanel from './handover/HandOverPanel.vue'
 import SeenList from './seen/SeenList.vue'
 import ShotList from './shots/ShotList.vue'
 import { usePictureOverlays } from './picture/usePictureOverlays'
 
-defineProps<{ lookingFrom: () => Camera | null }>()
+defineProps<{ lookingFrom: () => Camera | null; pictures: () => Pictures | null }>()
 const { present: open } = storeToRefs(usePanelsStore())
 const TABS = [
   { id: 'shots', name: 'Shots' },
   { id: 'seen', name: 'Seen' },
   { id: 'films', name: 'Films' },
+  { id: 'hand-over', name: 'Hand over' },
 ] as const
 usePictureOverlays()
 </script>
@@ -22,7 +25,8 @@ usePictureOverlays()
   <DockFrame v-model="open" class="present" label="Present" :tabs="TABS">
     <ShotList v-if="open === 'shots'" :looking-from="lookingFrom" />
     <SeenList v-else-if="open === 'seen'" />
-    <FilmPanel v-else :looking-from="lookingFrom" />
+    <FilmPanel v-else-if="open === 'films'" :looking-from="lookingFrom" />
+    <HandOverPanel v-else :pictures="pictures" />
   </DockFrame>
 </template>
 

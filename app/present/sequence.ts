@@ -7,6 +7,7 @@ import { usePoseStore } from '~/model/pose/pose'
 import { usePlanStore } from '~/model/run/plan'
 import { useRunStore } from '~/model/run/run'
 import { useStageStore } from '~/model/screen/stage'
+import { aspectOf } from '~/view/three/shot-camera'
 
 export const useSequenceStore = defineStore('sequence', () => {
   const mechanism = useMechanismStore()
@@ -53,9 +54,3 @@ export const useSequenceStore = defineStore('sequence', () => {
     aspect: computed(() => aspectOf(mechanism.scenario?.picture?.frame)),
   }
 })
-
-/** "16:9" as a number. */
-function aspectOf(frame: string | undefined): number | null {
-  const [width, height] = (frame ?? '').split(':').map(Number)
-  return width! > 0 && height! > 0 ? width! / height! : null
-}

@@ -45,7 +45,7 @@ describe('edits of a scenario', () => {
     await edits.alter('No drivers', (scenario) => (scenario.drivers = []))
     await edits.drive('Crank shaft', { kind: 'moves', joint: 'crank-shaft', moves: [] })
     expect(timing.open).toBe(lane().id)
-    await edits.move(lane().id, 0, { duration: '1 s', to: '30 deg', law: 'cycloidal' })
+    await edits.move(lane().id, 0, () => ({ duration: '1 s', to: '30 deg', law: 'cycloidal' }))
     expect(timing.chosen).toBe(lane().moves[0]!.id)
     await edits.cue({ kind: 'hide', bodies: ['beam'], start: '1 s' })
     expect(timing.chosen).toBe(mechanism.scenario!.cues![0]!.id)

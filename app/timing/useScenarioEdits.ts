@@ -63,10 +63,20 @@ export function useScenarioEdits() {
     return refused
   }
 
-  async function move(driver: string, index: number, values: Omit<Move, 'id'>): Refused {
+  /**
+   * @param index of the new move; null for after all others
+   * @param values as the lane is when the edit's turn comes: those before it may still be tried
+   */
+  async function move(
+    driver: string,
+    index: number | null,
+    values: (before: Move | undefined) => Omit<Move, 'id'>,
+  ): Refused {
     let made = ''
     const refused = await mechanism.edit('New move', (draft) => {
-      made = addMove(draft, id(), driver, index, values)
+      const { moves } = laneOf(scenarioOf(draft, id()), driver)!
+      const place = index ?? moves.length
+      made = addMove(draft, id(), driver, place, values(moves[place - 1]))
     })
     if (refused.length === 0) timing.chosen = made
     return refused

@@ -40,6 +40,7 @@ defineExpose({
   actions,
   lookingFrom,
   lookFrom,
+  pictures: () => view.value?.pictures ?? null,
   onCanvas: (point: readonly [number, number, number]) => view.value?.sight.onCanvas(point) ?? null,
   bounds: (ids?: readonly string[]) => view.value?.boundsOf(ids) ?? null,
 })

@@ -90,7 +90,8 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
     lookBack,
     lookingFrom: () => view.value?.lookingFrom() ?? null,
     lookFrom: (camera: Camera) => view.value?.lookFrom(camera),
-    picture: (width: number, height: number) => view.value?.picture(width, height) ?? Promise.resolve(null),
+    picture: (width: number, height: number, isBare = false) =>
+      view.value?.pictures.take(width, height, isBare) ?? Promise.resolve(null),
   }
 }
 

@@ -88,4 +88,14 @@ program
     process.exitCode = await report(file, options)
   })
 
+program
+  .command('page')
+  .description('Writes a page that plays the mechanism by itself: one file of HTML, for any browser.')
+  .argument('<file>', 'a mechanism document')
+  .requiredOption('--out <file>', 'where the page is written')
+  .action(async (file, options) => {
+    const { page } = await import('./page')
+    process.exitCode = await page(file, options)
+  })
+
 await program.parseAsync()

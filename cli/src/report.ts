@@ -106,6 +106,6 @@ function pictureAt({ mechanism, document }: Model, take: Take, time: number) {
   const poses = take.poses.subarray(frame * count, (frame + 1) * count)
   return {
     title: `${document.name} at ${formatQuantity(frame * take.interval, 's', 3)}`,
-    url: svgAddress(linePicture(mechanism.geometry, poses, WIDTH, HEIGHT)),
+    url: svgAddress(linePicture(mechanism.geometry, poses, { width: WIDTH, height: HEIGHT })),
   }
 }

@@ -15,6 +15,7 @@ const SOURCES = [
   'nuxt.config.ts',
   'package-lock.json',
   'scripts/steps/compress.mjs',
+  'scripts/steps/player.mjs',
   'scripts/steps/worker-core.mjs',
   'tsconfig.json',
 ]

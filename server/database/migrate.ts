@@ -10,6 +10,7 @@ import * as saves from './migrations/003-saves'
 import * as settings from './migrations/004-settings'
 import * as meshPieces from './migrations/005-mesh-pieces'
 import * as packedDocuments from './migrations/006-packed-documents'
+import * as links from './migrations/007-links'
 
 const migrations: Readonly<Record<string, Knex.Migration>> = {
   '001-projects-and-mechanisms': projectsAndMechanisms,
@@ -18,6 +19,7 @@ const migrations: Readonly<Record<string, Knex.Migration>> = {
   '004-settings': settings,
   '005-mesh-pieces': meshPieces,
   '006-packed-documents': packedDocuments,
+  '007-links': links,
 }
 
 const source: Knex.MigrationSource<string> = {

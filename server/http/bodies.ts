@@ -1,5 +1,5 @@
 /** The bodies that the routes accept. */
-import { IsIn, IsNotEmpty, IsOptional, IsString, MaxLength } from 'class-validator'
+import { IsBoolean, IsIn, IsISO8601, IsNotEmpty, IsOptional, IsString, MaxLength } from 'class-validator'
 import { startingPointIds } from '../../shared/starting-points/starting-points'
 
 export class NameBody {
@@ -11,4 +11,14 @@ export class NameBody {
 
 export class NewMechanismBody extends NameBody {
   @IsOptional() @IsIn(startingPointIds) start?: string
+}
+
+export class NewLinkBody extends NameBody {
+  /** When it ends; never when left out. */
+  @IsOptional()
+  @IsISO8601({ strict: true }, { message: 'expires must be a time as ISO 8601' })
+  expires?: string
+  /** Shows what the mechanism is now, whatever becomes of it. */
+  @IsOptional() @IsBoolean({ message: 'fixed must be true or false' }) fixed?: boolean
+  @IsOptional() @IsBoolean({ message: 'embed must be true or false' }) embed?: boolean
 }

@@ -12,6 +12,8 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/mechanisms/:id/copy': ['POST'],
   '/api/mechanisms/:id/picture': ['GET', 'PUT'],
   '/api/mechanisms/:id/saves/:save': ['GET'],
+  '/api/mechanisms/:id/links': ['GET', 'POST'],
+  '/api/mechanisms/:id/links/:link': ['DELETE'],
   '/api/meshes/:hash': ['GET', 'PUT'],
   '/healthz': ['GET'],
   '/readyz': ['GET'],

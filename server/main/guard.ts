@@ -25,7 +25,8 @@ export function guard({ names, rate }: Settings): (request: IncomingMessage, pat
     if (allowed !== null && !allowed.includes(method)) throw wrongMethod(method, allowed)
     if (headers['transfer-encoding'] !== undefined)
       throw new ProblemError(411, 'length-missing', 'Send the length of the body in Content-Length.')
-    if (path.startsWith('/api/')) await counts?.consume(request.socket.remoteAddress ?? '').catch(tooMany)
+    if (/^\/(api|shared)\//.test(path))
+      await counts?.consume(request.socket.remoteAddress ?? '').catch(tooMany)
   }
 }
 

@@ -57,3 +57,25 @@ export function setHeaders(request: IncomingMessage, response: Nonced, path: str
   const chosen = path.startsWith('/_nuxt/exchange.worker') ? exchange : page
   chosen(request, response, () => undefined)
 }
+
+/**
+ * For the page behind a link: what is in it runs, in an origin of its own, and asks nobody for anything.
+ * @param mayEmbed whether pages elsewhere may show it in a frame
+ */
+export function framedPolicy(response: ServerResponse, nonce: string, mayEmbed: boolean): void {
+  const policy = [
+    "default-src 'none'",
+    `script-src 'nonce-${nonce}'`,
+    `style-src 'nonce-${nonce}'`,
+    'font-src data:',
+    'img-src data: blob:',
+    "base-uri 'none'",
+    "form-action 'none'",
+    `frame-ancestors ${mayEmbed ? '*' : "'none'"}`,
+    'sandbox allow-scripts',
+  ]
+  response.setHeader('content-security-policy', policy.join('; '))
+  if (!mayEmbed) return
+  response.removeHeader('x-frame-options')
+  response.setHeader('cross-origin-resource-policy', 'cross-origin')
+}

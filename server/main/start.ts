@@ -5,7 +5,6 @@
 import { randomBytes } from 'node:crypto'
 import { createServer } from 'node:http'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { dirname, join } from 'node:path'
 import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import sirv from 'sirv'
@@ -15,6 +14,7 @@ import { guard } from './guard'
 import { setHeaders } from './headers'
 import type { Nonced } from './headers'
 import { healthRoutes } from './health'
+import { PUBLIC } from './public'
 import { settings } from './settings'
 import type { Settings } from './settings'
 
@@ -26,7 +26,6 @@ const IDLE = 60_000
 const DRAIN = 10_000
 const SWEEP = 100
 
-const PUBLIC = join(dirname(process.argv[1] ?? ''), '../public')
 const PAGES = /^\/(mechanisms\/[^/]+\/?)?$/
 
 function start(set: Settings): void {
@@ -61,7 +60,7 @@ function start(set: Settings): void {
     if (request.method === 'HEAD') request.method = 'GET'
     const known = health.answers[path]
     if (known) await known(response)
-    else if (path.startsWith('/api/')) pages(request, response)
+    else if (/^\/(api|shared)\//.test(path)) pages(request, response)
     else
       files(request, response, () => {
         response.setHeader('cache-control', 'no-store')

@@ -40,5 +40,6 @@ export const meshRepository = (knex: Knex) => ({
     knex('meshes')
       .where('created_at', '<', since)
       .whereNotExists(knex('mesh_uses').whereRaw('mesh_uses.hash = meshes.hash'))
+      .whereNotExists(knex('link_meshes').whereRaw('link_meshes.hash = meshes.hash'))
       .delete(),
 })

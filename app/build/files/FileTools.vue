@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Files in and out: what can be opened, the unit where a file has none, progress with a way out, and what was left out. */
 import { formatNumber } from '@ligamen/core'
-import { useExchangeStore } from '~/build/files/exchange'
+import { useExchangeStore } from '~/model/files/exchange'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { outFormats } from '~/workers/exchange/out/registry'
 import FaultLine from '~/fields/FaultLine.vue'

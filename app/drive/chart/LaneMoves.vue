@@ -200,7 +200,7 @@ function make(event: MouseEvent) {
   const { by, ...move } = newMove(props.lane.dimension)
   const target = high > low ? { to: words(levelUnder(event)) } : { by }
   const duration = room > 0 && room < 0.5 ? inSeconds(room) : move.duration
-  void edits.move(props.driver.id, index, { ...move, ...start, ...target, duration })
+  void edits.move(props.driver.id, index, () => ({ ...move, ...start, ...target, duration }))
 }
 
 function key(event: KeyboardEvent, one: Placed) {

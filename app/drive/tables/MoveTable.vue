@@ -117,12 +117,7 @@ const rest = (on: boolean) =>
     if (on) driver.suspended = true
     else delete driver.suspended
   })
-const add = () =>
-  edits.move(
-    props.driver.id,
-    props.driver.moves.length,
-    newMove(props.lane.dimension, props.driver.moves.at(-1)),
-  )
+const add = () => edits.move(props.driver.id, null, (before) => newMove(props.lane.dimension, before))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 /** The server's routes as functions. Failures are values: what the server says, or that it cannot be reached. */
 import type { MechanismDocument, Problem } from '@ligamen/core'
 import type { Operation } from 'fast-json-patch'
-import type { MechanismSummary, OpenedMechanism, ProjectSummary, Saved } from '~~/shared/api'
+import type { MechanismSummary, OpenedMechanism, ProjectSummary, Saved, SharedLink } from '~~/shared/api'
 
 export interface Refusal {
   /** 0 when the server could not be reached. */
@@ -18,6 +18,15 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; refusal: Refusal }
 
 /** Longer than this the server counts as gone [ms]. */
 const PATIENCE = 15_000
+
+/** A link that is to be made; one without an end stays until it is ended. */
+export interface NewLink {
+  readonly name: string
+  readonly expires?: string
+  /** Shows what is stored now, whatever comes later. */
+  readonly fixed: boolean
+  readonly embed: boolean
+}
 
 /** A save as it is sent: it may be sent again until it is answered. */
 export interface Save {
@@ -101,6 +110,9 @@ export const api = {
   renameMechanism: (id: string, name: string) => request<Saved>('PUT', `mechanisms/${id}/name`, { name }),
   copyMechanism: (id: string) => request<{ id: string }>('POST', `mechanisms/${id}/copy`),
   removeMechanism: (id: string) => request('DELETE', `mechanisms/${id}`),
+  links: (id: string) => request<SharedLink[]>('GET', `mechanisms/${id}/links`),
+  createLink: (id: string, link: NewLink) => request<{ id: string }>('POST', `mechanisms/${id}/links`, link),
+  endLink: (id: string, link: string) => request('DELETE', `mechanisms/${id}/links/${link}`),
   setPicture: (id: string, picture: Blob) => request('PUT', `mechanisms/${id}/picture`, picture),
 }
 

@@ -3,7 +3,7 @@ export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
 /** What the left panel of the Prove stage shows. */
 export type ProofTab = 'checks' | 'probes' | 'clearance' | 'space' | 'facts' | 'report'
 /** What the left panel of the Present stage shows. */
-export type PresentTab = 'shots' | 'seen' | 'films'
+export type PresentTab = 'shots' | 'seen' | 'films' | 'hand-over'
 export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {

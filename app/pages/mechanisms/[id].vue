@@ -29,7 +29,7 @@ import { useStoredPicture } from '~/workspace/useStoredPicture'
 import { usePaneEdges } from '~/workspace/usePaneEdges'
 import { useWorkspace } from '~/workspace/useWorkspace'
 import { useAppearance } from '~/theme/useAppearance'
-import { useExchangeStore } from '~/build/files/exchange'
+import { useExchangeStore } from '~/model/files/exchange'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePathMakerStore } from '~/drive/paths/path-maker'
@@ -129,7 +129,11 @@ const drop = (event: DragEvent) => {
           <Pane v-if="kept.open.left" :size="kept.left" :min-size="12">
             <div class="panel">
               <ProofPanel v-if="stage.stage === 'prove'" :project="project.name" :picture="picture" />
-              <PresentPanel v-else-if="stage.stage === 'present'" :looking-from="lookingFrom" />
+              <PresentPanel
+                v-else-if="stage.stage === 'present'"
+                :looking-from="lookingFrom"
+                :pictures="() => view?.pictures() ?? null"
+              />
               <template v-else>
                 <NavigatorPanel :first="stage.stage === 'build' ? 'outline' : 'map'" />
                 <JointPositions v-if="stage.stage !== 'build'" class="positions" />

@@ -7,19 +7,21 @@ import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { seconds } from '~/fields/display'
+import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlanStore } from '~/model/run/plan'
 import { usePalette } from '~/view/usePalette'
 import { useInks } from '../picture/useInks'
 import { useFilmsStore } from './films'
 import type { KeptFilm } from './film-folder'
-import { FORMATS, frameTimes } from './protocol'
-import type { FilmFormat, FilmSettings } from './protocol'
+import { FORMATS, frameCount } from './protocol'
+import type { FilmFormat, FilmPlan, FilmSettings } from './protocol'
 import {
+  filmFault,
   formatsHere,
   FORMAT_TITLES,
   megabytes,
   RATES,
-  settingsFault,
+  SAMPLES,
   SIZES,
   sizeOf,
   SPEEDS,
@@ -28,6 +30,7 @@ import {
 const props = defineProps<{ lookingFrom: () => Camera | null }>()
 const films = useFilmsStore()
 const plan = usePlanStore()
+const mechanism = useMechanismStore()
 const route = useRoute()
 const palette = usePalette()
 const inks = useInks()
@@ -40,22 +43,31 @@ const from = ref<Quantity>('0 s')
 const to = ref<Quantity | null>(null)
 const quality = ref<FilmSettings['quality']>('good')
 const fault = ref('')
-const missing = shallowRef<Readonly<Record<FilmFormat, string>>>({ mp4: '', webm: '', png: '' })
+const samples = ref<FilmSettings['samples']>(4)
+/** More scenarios that come after the one that is shown. */
+const later = ref<string[]>([])
+const missing = shallowRef<Readonly<Record<FilmFormat, string>>>({ mp4: '', webm: '', gif: '', png: '' })
 
 const settings = computed<FilmSettings | null>(() => {
   const read = sizeOf(size.value)
-  return (
-    read && {
-      ...read,
-      format: format.value,
-      rate: rate.value,
-      speed: speed.value,
-      from: Math.max(0, siOr(from.value, 'time')),
-      to: Math.min(plan.length, to.value === null ? plan.length : siOr(to.value, 'time')),
-      quality: quality.value,
-    }
-  )
+  const made = { rate: rate.value, speed: speed.value, quality: quality.value, samples: samples.value }
+  return read && { ...read, format: format.value, ...made }
 })
+const others = computed(() =>
+  (mechanism.document?.scenarios ?? []).filter(({ id }) => id !== mechanism.scenario?.id),
+)
+const stretches = computed<FilmPlan['stretches']>(() => {
+  const { scenario } = mechanism
+  if (!scenario) return []
+  const end = Math.min(plan.length, to.value === null ? plan.length : siOr(to.value, 'time'))
+  const shown = { scenario: scenario.id, from: Math.max(0, siOr(from.value, 'time')), to: end }
+  const after = later.value.flatMap((id) => {
+    const one = others.value.find((other) => other.id === id)
+    return one ? [{ scenario: id, from: 0, to: siOr(one.length, 'time') }] : []
+  })
+  return [shown, ...after]
+})
+const idea = computed(() => settings.value && { stretches: stretches.value, settings: settings.value })
 const formats = computed(() =>
   FORMATS.map((value) => ({
     value,
@@ -63,10 +75,10 @@ const formats = computed(() =>
     props: { disabled: missing.value[value] !== '', subtitle: missing.value[value] || undefined },
   })),
 )
-const frames = computed(() => (settings.value ? frameTimes(settings.value).length : 0))
+const frames = computed(() => (idea.value ? frameCount(idea.value) : 0))
 const says = computed(() => {
-  if (!settings.value) return 'Write the size as width x height, such as 1280 x 720.'
-  return missing.value[format.value] || settingsFault(settings.value, Infinity)
+  if (!idea.value) return 'Write the size as width x height, such as 1280 x 720.'
+  return missing.value[format.value] || filmFault(idea.value, Infinity)
 })
 watch(
   settings,
@@ -79,11 +91,11 @@ onMounted(films.look)
 
 async function make() {
   const view = props.lookingFrom()
-  if (!settings.value || !view) return
+  if (!idea.value || !view) return
   const { quota = Infinity, usage = 0 } = await navigator.storage.estimate()
-  fault.value = settingsFault(settings.value, quota - usage)
+  fault.value = filmFault(idea.value, quota - usage)
   if (fault.value) return
-  await films.make(settings.value, view, palette.value, inks.value, String(route.params.id))
+  await films.make({ ...idea.value, view, mechanism: String(route.params.id) }, palette.value, inks.value)
 }
 /** Nothing is refused here: what does not fit is said under the fields. */
 const NO_FAULTS: Promise<readonly Problem[]> = Promise.resolve([])
@@ -109,9 +121,15 @@ const wordsOf = ({ plan: one, bytes, frames: done }: KeptFilm) => {
   const { settings: made } = one
   const what = `${FORMAT_TITLES[made.format]}, ${made.width} x ${made.height}, ${made.rate} a second`
   return bytes === null
-    ? `${what} · ${done} of ${frameTimes(made).length} frames are kept`
+    ? `${what} · ${done} of ${frameCount(one)} frames are kept`
     : `${what} · ${megabytes(bytes)}`
 }
+const asBefore = ({ stretches: same, settings: made, view, mechanism: of }: FilmPlan) => ({
+  stretches: same,
+  settings: made,
+  view,
+  mechanism: of,
+})
 const small = useTemplateRef<HTMLCanvasElement>('small')
 watch(
   () => films.preview,
@@ -145,7 +163,16 @@ watch(
         :clear="() => setTo(null)"
       />
       <v-select v-model="quality" label="Quality" :items="['draft', 'good', 'best']" />
+      <v-select v-model="samples" label="Samples a pixel" :items="SAMPLES" />
     </div>
+    <v-select
+      v-if="others.length > 0"
+      v-model="later"
+      label="Scenarios that come after it"
+      :items="others.map(({ id, name }) => ({ value: id, title: name }))"
+      multiple
+      chips
+    />
     <p v-if="says" class="said" role="status">{{ says }}</p>
     <p v-else class="muted">{{ frames }} frames, {{ seconds(frames / rate, 1) }} of film.</p>
     <div class="ways">
@@ -195,7 +222,7 @@ watch(
             size="small"
             :name="`Make ${film.plan.name} again`"
             title="Make it again, of the mechanism as it is now"
-            @click="films.make(film.plan.settings, film.plan.view, palette, inks, film.plan.mechanism)"
+            @click="films.make(asBefore(film.plan), palette, inks)"
           />
           <IconButton
             :icon="mdiDeleteOutline"

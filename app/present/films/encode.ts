@@ -1,4 +1,4 @@
-/** Puts the frames of a film into a file: MP4 with H.264, WebM with VP9, or numbered PNGs in a zip. */
+/** Puts the frames of a film into a file: MP4 with H.264, WebM with VP9, GIF, or numbered PNGs in a zip. */
 import { Zip, ZipPassThrough } from 'fflate'
 import {
   CanvasSource,
@@ -10,6 +10,7 @@ import {
   StreamTarget,
   WebMOutputFormat,
 } from 'mediabunny'
+import { applyPalette, GIFEncoder, quantize } from 'gifenc'
 import type { FilmFolder } from './film-folder'
 import type { FilmSettings } from './protocol'
 
@@ -25,6 +26,7 @@ export async function encodeFilm(
   const writable = await folder.writable()
   try {
     if (settings.format === 'png') await zipped(folder, writable, total, told)
+    else if (settings.format === 'gif') await asGif(folder, writable, settings, total, told)
     else await encoded(folder, writable, settings, total, told)
   } catch (error) {
     await writable.abort().catch(() => undefined)
@@ -54,13 +56,45 @@ async function encoded(
   output.addVideoTrack(source, { frameRate: rate })
   await output.start()
   for (let k = 0; k < total; k++) {
-    const picture = await createImageBitmap((await folder.frame(k))!)
-    context.drawImage(picture, 0, 0)
-    picture.close()
+    await drawFrame(folder, k, context)
     await source.add(k / rate, 1 / rate)
     told(k + 1)
   }
   await output.finalize()
+}
+
+async function drawFrame(folder: FilmFolder, k: number, context: OffscreenCanvasRenderingContext2D) {
+  const picture = await createImageBitmap((await folder.frame(k))!)
+  context.drawImage(picture, 0, 0)
+  picture.close()
+}
+
+/** Every frame with the 256 colours that suit it best. Times are hundredths of a second: their sum is right, not each of them. */
+async function asGif(
+  folder: FilmFolder,
+  writable: FileSystemWritableFileStream,
+  { width, height, rate }: FilmSettings,
+  total: number,
+  told: (done: number) => void,
+): Promise<void> {
+  const gif = GIFEncoder()
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  const hundredths = (k: number) => Math.round((100 * k) / rate)
+  for (let k = 0; k < total; k++) {
+    await drawFrame(folder, k, context)
+    const { data } = context.getImageData(0, 0, width, height)
+    const palette = quantize(data, 256)
+    gif.writeFrame(applyPalette(data, palette), width, height, {
+      palette,
+      delay: 10 * (hundredths(k + 1) - hundredths(k)),
+    })
+    await writable.write(gif.bytes())
+    gif.stream.reset()
+    told(k + 1)
+  }
+  gif.finish()
+  await writable.write(gif.bytes())
+  await writable.close()
 }
 
 async function zipped(

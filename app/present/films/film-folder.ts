@@ -2,7 +2,7 @@
  * Where a film and its frames are kept in the browser: a folder each in its private file system. A frame is a whole PNG or it
  * does not count, so that what a crash leaves is never half a picture.
  */
-import { frameTimes } from './protocol'
+import { frameCount } from './protocol'
 import type { FilmPlan } from './protocol'
 
 const FOLDER = 'films'
@@ -129,7 +129,7 @@ export async function keptFilms(): Promise<KeptFilm[]> {
       const folder = await FilmFolder.open(plan.id)
       const film = await folder.film()
       const bytes = film && film.size > 0 ? film.size : null
-      const frames = bytes === null ? await folder.framesKept(frameTimes(plan.settings).length) : 0
+      const frames = bytes === null ? await folder.framesKept(frameCount(plan)) : 0
       return { plan, bytes, frames }
     }),
   )

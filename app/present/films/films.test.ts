@@ -1,9 +1,9 @@
 /** What a film is made as: its frames, and what is wrong with a choice before it costs time. */
 import { describe, expect, it } from 'vitest'
 import { Pace } from './pace'
-import { frameTimes } from './protocol'
+import { frameCount, frameTimes } from './protocol'
 import type { FilmPlan, FilmSettings } from './protocol'
-import { settingsFault, sizeOf } from './settings'
+import { filmFault, sizeOf } from './settings'
 
 const usual: FilmSettings = {
   format: 'mp4',
@@ -11,34 +11,40 @@ const usual: FilmSettings = {
   height: 720,
   rate: 30,
   speed: 1,
-  from: 0,
-  to: 10,
   quality: 'good',
+  samples: 4,
 }
-const fault = (more: Partial<FilmSettings>, room = Infinity) => settingsFault({ ...usual, ...more }, room)
+const whole = { scenario: 'cycle', from: 0, to: 10 }
+const fault = (more: Partial<FilmSettings>, stretches = [whole], room = Infinity) =>
+  filmFault({ stretches, settings: { ...usual, ...more } }, room)
 
 describe('frames of a film', () => {
   it('are as many as its length asks for, each at a time of its own', () => {
-    expect(frameTimes(usual)).toHaveLength(300)
-    const slow = frameTimes({ ...usual, speed: 0.25, from: 2, to: 3 })
+    expect(frameTimes(whole, usual)).toHaveLength(300)
+    const slow = frameTimes({ ...whole, from: 2, to: 3 }, { ...usual, speed: 0.25 })
     expect(slow).toHaveLength(120)
     expect(new Set(slow).size).toBe(120)
     expect(slow[0]).toBe(2)
     expect(slow[119]).toBeCloseTo(3 - 0.25 / 30, 12)
-    expect(frameTimes({ ...usual, speed: 2 })).toHaveLength(150)
-    expect(frameTimes({ ...usual, from: 1, to: 1.001 })).toHaveLength(1)
+    expect(frameTimes(whole, { ...usual, speed: 2 })).toHaveLength(150)
+    expect(frameTimes({ ...whole, from: 1, to: 1.001 }, usual)).toHaveLength(1)
+    const both = [whole, { scenario: 'home', from: 0, to: 0.5 }]
+    expect(frameCount({ stretches: both, settings: usual })).toBe(315)
   })
 })
 
 describe('what is wrong with a choice', () => {
   it('is said before it costs time', () => {
     expect(fault({})).toBe('')
-    expect(fault({ to: 0 })).toContain('end after it starts')
+    expect(fault({}, [{ ...whole, to: 0 }])).toContain('end after it starts')
+    expect(fault({}, [])).toContain('at least one scenario')
     expect(fault({ width: 1281 })).toContain('use 1282 x 720')
     expect(fault({ width: 1281, format: 'webm' })).toBe('')
     expect(fault({ width: 7680, height: 4320 })).toContain('3840 pixels')
-    expect(fault({ to: 3600, rate: 60 })).toContain('216000 frames')
-    expect(fault({}, 1e6)).toContain('this browser has 1.0 MB left')
+    expect(fault({ format: 'gif' })).toBe('')
+    expect(fault({ format: 'gif', rate: 60 })).toContain('no more than 50 pictures a second')
+    expect(fault({ rate: 60 }, [{ ...whole, to: 3600 }])).toContain('216000 frames')
+    expect(fault({}, [whole], 1e6)).toContain('this browser has 1.0 MB left')
   })
 
   it('sizes are read as people write them', () => {

@@ -1,5 +1,6 @@
 /** Films of this browser: the one that is being made, and those that are made or wait to go on. */
-import type { Camera } from '@ligamen/core'
+import { listed } from '@ligamen/core'
+import type { MechanismDocument } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { newId } from '~/model/document/new-id'
 import { meshes } from '~/model/meshes/meshes'
@@ -10,10 +11,16 @@ import { FilmFolder, keptFilms } from './film-folder'
 import type { KeptFilm } from './film-folder'
 import { Pace } from './pace'
 import type { Making } from './pace'
-import { frameTimes } from './protocol'
-import type { FilmPlan, FilmSettings, FromFilm, ToFilm } from './protocol'
+import { frameCount } from './protocol'
+import type { FilmPlan, FromFilm, ToFilm } from './protocol'
 
-const ENDINGS = { mp4: 'mp4', webm: 'webm', png: 'zip' } as const
+const ENDINGS = { mp4: 'mp4', webm: 'webm', gif: 'gif', png: 'zip' } as const
+
+/** What a film is to be made of; the document is that which is open. */
+export type FilmOf = Pick<FilmPlan, 'mechanism' | 'stretches' | 'view' | 'settings'>
+
+const scenarioNamed = ({ scenarios }: MechanismDocument, id: string) =>
+  scenarios.find((one) => one.id === id)?.name ?? id
 
 export const useFilmsStore = defineStore('films', () => {
   const mechanism = useMechanismStore()
@@ -53,8 +60,7 @@ export const useFilmsStore = defineStore('films', () => {
   async function run(plan: FilmPlan) {
     if (making.value) return
     fault.value = ''
-    const total = frameTimes(plan.settings).length
-    making.value = { plan, phase: 'solving', done: 0, total, left: null }
+    making.value = { plan, phase: 'solving', done: 0, total: frameCount(plan), left: null }
     const made = new Worker(new URL('./film.worker.ts', import.meta.url), { type: 'module' })
     worker = made
     made.onmessage = ({ data }: MessageEvent<FromFilm>) => worker === made && hear(plan, data)
@@ -76,18 +82,16 @@ export const useFilmsStore = defineStore('films', () => {
     run,
     /** Frames that are drawn stay, and it goes on from there. */
     pause: end,
-    async make(settings: FilmSettings, view: Camera, palette: Palette, inks: Inks, of: string) {
-      const { document, scenario } = mechanism
-      if (!document || !scenario) return
+    async make(of: FilmOf, palette: Palette, inks: Inks) {
+      const { document } = mechanism
+      if (!document) return
+      const names = of.stretches.map(({ scenario }) => scenarioNamed(document, scenario))
       const plan: FilmPlan = {
         id: newId(),
-        name: `${document.name}, ${scenario.name}`,
+        name: `${document.name}, ${listed(names)}`,
         asked: new Date().toISOString(),
-        mechanism: of,
+        ...of,
         document: JSON.parse(JSON.stringify(document)),
-        scenario: scenario.id,
-        view,
-        settings,
         palette: { ...palette },
         inks,
       }

@@ -3,7 +3,7 @@ import type { Camera, MechanismDocument } from '@ligamen/core'
 import type { Palette } from '~/view/three/palette'
 import type { Inks } from '~/view/writing/paint'
 
-export const FORMATS = ['mp4', 'webm', 'png'] as const
+export const FORMATS = ['mp4', 'webm', 'gif', 'png'] as const
 export type FilmFormat = (typeof FORMATS)[number]
 
 /** How a film is made; kept beside it, so that it can be made again. */
@@ -15,10 +15,16 @@ export interface FilmSettings {
   readonly rate: number
   /** Seconds of the scenario in a second of the film. */
   readonly speed: number
-  /** The stretch of the scenario [s]. */
+  readonly quality: 'draft' | 'good' | 'best'
+  /** How many times a pixel is looked at, so that edges are smooth. */
+  readonly samples: 4 | 16
+}
+
+/** A scenario of a film, from one time to another [s]. Films show one or more of them, one after the other. */
+export interface Stretch {
+  readonly scenario: string
   readonly from: number
   readonly to: number
-  readonly quality: 'draft' | 'good' | 'best'
 }
 
 /** All that a film is made of. It is stored with its frames, so that it goes on after the page was closed. */
@@ -29,7 +35,7 @@ export interface FilmPlan {
   readonly asked: string
   readonly mechanism: string
   readonly document: MechanismDocument
-  readonly scenario: string
+  readonly stretches: readonly Stretch[]
   /** From where it is seen while there is no shot. */
   readonly view: Camera
   readonly settings: FilmSettings
@@ -50,8 +56,12 @@ export type FromFilm =
   | { type: 'made'; bytes: number }
   | { type: 'failed'; message: string }
 
-/** Times of the frames of a film [s of the scenario]. */
-export function frameTimes({ from, to, rate, speed }: FilmSettings): Float64Array {
+/** Times of the frames of a stretch [s of its scenario]. */
+export function frameTimes({ from, to }: Stretch, { rate, speed }: FilmSettings): Float64Array {
   const count = Math.max(1, Math.round(((to - from) / speed) * rate))
   return Float64Array.from({ length: count }, (_, k) => from + (k * speed) / rate)
 }
+
+/** How many frames a film has. */
+export const frameCount = ({ stretches, settings }: Pick<FilmPlan, 'stretches' | 'settings'>): number =>
+  stretches.reduce((sum, stretch) => sum + frameTimes(stretch, settings).length, 0)

@@ -1,23 +1,29 @@
 /** What a film can be made as, and what is wrong with a choice before it costs time. */
 import { canEncodeVideo } from 'mediabunny'
-import { frameTimes } from './protocol'
-import type { FilmFormat, FilmSettings } from './protocol'
+import { frameCount } from './protocol'
+import type { FilmFormat, FilmPlan } from './protocol'
 
 export const FORMAT_TITLES: Readonly<Record<FilmFormat, string>> = {
   mp4: 'MP4 · H.264',
   webm: 'WebM · VP9',
+  gif: 'GIF · 256 colours a picture',
   png: 'numbered PNGs in a zip',
 }
 
 export const SIZES = ['1280 x 720', '1920 x 1080', '3840 x 2160', '1080 x 1080', '1080 x 1920', '1024 x 768']
 export const RATES = [24, 25, 30, 50, 60]
+export const SAMPLES = [4, 16]
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4]
 
 /** The longest side of a picture [px], and the most frames of a film. */
 const LARGEST = 3840
 const MOST_FRAMES = 20_000
+/** Programs take shorter times of a picture than two hundredths of a second for ten. */
+const MOST_IN_GIF = 50
 /** Bytes of a kept frame for each of its pixels: pictures of machines on paper have less. */
 const BYTES_A_PIXEL = 0.35
+
+type FilmIdea = Pick<FilmPlan, 'stretches' | 'settings'>
 
 /** "1280 x 720" as numbers; null for what is none. */
 export function sizeOf(text: string): { width: number; height: number } | null {
@@ -26,23 +32,27 @@ export function sizeOf(text: string): { width: number; height: number } | null {
 }
 
 /** How many bytes the frames take while the film is made, about. */
-const bytesNeeded = (settings: FilmSettings): number =>
-  frameTimes(settings).length * settings.width * settings.height * BYTES_A_PIXEL
+const bytesNeeded = (film: FilmIdea): number =>
+  frameCount(film) * film.settings.width * film.settings.height * BYTES_A_PIXEL
 
 /** Why a film cannot be made so, with what mends it; empty when it can. @param room left in the browser [bytes] */
-export function settingsFault(settings: FilmSettings, room: number): string {
-  const { width, height, from, to, format } = settings
-  if (!(to > from)) return 'The stretch must end after it starts; give it a later end.'
+export function filmFault(film: FilmIdea, room: number): string {
+  const { width, height, format, rate } = film.settings
+  if (film.stretches.length === 0) return 'Choose at least one scenario.'
+  if (film.stretches.some(({ from, to }) => !(to > from)))
+    return 'The stretch must end after it starts; give it a later end.'
   if (Math.max(width, height) > LARGEST)
     return `A picture may be ${LARGEST} pixels wide or high at most; this one is ${width} x ${height}.`
   if (format === 'mp4' && (width % 2 === 1 || height % 2 === 1)) {
     const even = `${width + (width % 2)} x ${height + (height % 2)}`
     return `H.264 needs an even width and height; use ${even}, or another format.`
   }
-  const frames = frameTimes(settings).length
+  if (format === 'gif' && rate > MOST_IN_GIF)
+    return `Programs show no more than ${MOST_IN_GIF} pictures a second of a GIF; use ${MOST_IN_GIF} or fewer, or another format.`
+  const frames = frameCount(film)
   if (frames > MOST_FRAMES)
     return `The film would have ${frames} frames; at most ${MOST_FRAMES} are made. Shorten the stretch, or use fewer pictures a second.`
-  const needed = bytesNeeded(settings)
+  const needed = bytesNeeded(film)
   if (needed > room)
     return `Its frames would take about ${megabytes(needed)} while it is made; this browser has ${megabytes(room)} left. Delete films, or make it smaller or shorter.`
   return ''
@@ -60,5 +70,5 @@ export async function formatsHere(
   const can = async (codec: 'avc' | 'vp9') => has && (await canEncodeVideo(codec, { width, height }))
   const none = (name: string) => `This browser cannot encode ${name}; use another format.`
   const [avc, vp9] = await Promise.all([can('avc'), can('vp9')])
-  return { mp4: avc ? '' : none('H.264'), webm: vp9 ? '' : none('VP9'), png: '' }
+  return { mp4: avc ? '' : none('H.264'), webm: vp9 ? '' : none('VP9'), gif: '', png: '' }
 }

@@ -78,6 +78,11 @@ export class Ground {
     return this.grid ? gridSpacing(bounds) : null
   }
 
+  /** Leaves the grid out for a picture. */
+  showGrid(on: boolean): void {
+    if (this.grid) this.grid.visible = on
+  }
+
   /** Puts the sun so that the shadows of all parts fall on the ground. */
   private shine(bounds: THREE.Box3): void {
     const { center, radius } = bounds.isEmpty()

@@ -53,6 +53,17 @@ export class ModelScene {
     this.bodies.offset(offsets)
   }
 
+  /** Takes away what is behind the model, but for its shadow; returns how to put it back. */
+  bare(): () => void {
+    const { background } = this.scene
+    this.scene.background = null
+    this.ground.showGrid(false)
+    return () => {
+      this.scene.background = background
+      this.ground.showGrid(true)
+    }
+  }
+
   /** Whether lines lie on the ground. */
   setGrid(on: boolean): void {
     this.ground.hasGrid = on

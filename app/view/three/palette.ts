@@ -14,3 +14,17 @@ export interface Palette {
   muted: string
   error: string
 }
+
+/** @param c the colours of a theme */
+export const paletteOf = (c: Readonly<Record<string, string>>): Palette => ({
+  view: c.view!,
+  grid: c.grid!,
+  gridSoft: c['grid-soft']!,
+  edge: c.edge!,
+  primary: c.primary!,
+  selected: c.selected!,
+  playhead: c.playhead!,
+  measured: c.measured!,
+  muted: c.muted!,
+  error: c.error!,
+})

@@ -15,6 +15,12 @@ export interface ShotView {
 /** Room around the frame of the picture, as a share of the canvas. */
 const MARGIN = 0.06
 
+/** "16:9" as a number; null for what is none. */
+export function aspectOf(frame: string | undefined): number | null {
+  const [width, height] = (frame ?? '').split(':').map(Number)
+  return width! > 0 && height! > 0 ? width! / height! : null
+}
+
 /** Where the frame of the picture is on a canvas (CSS pixels). */
 export function frameOn(
   width: number,

@@ -4,13 +4,13 @@
  */
 import * as THREE from 'three'
 
-type Camera = THREE.PerspectiveCamera | THREE.OrthographicCamera
+export type AnyCamera = THREE.PerspectiveCamera | THREE.OrthographicCamera
 
-/** As PNG; what the camera sees, cut at the sides or at the top and bottom to fit. */
+/** As PNG, of what the camera sees; it is drawn before this returns, and read back after. */
 export async function snapshot(
   renderer: THREE.WebGLRenderer,
   scene: THREE.Scene,
-  camera: Camera,
+  camera: AnyCamera,
   width: number,
   height: number,
 ): Promise<Blob> {
@@ -18,7 +18,7 @@ export async function snapshot(
   const halves = new Uint16Array(4 * width * height)
   try {
     renderer.setRenderTarget(target)
-    renderer.render(scene, fitted(camera, width / height))
+    renderer.render(scene, camera)
     renderer.setRenderTarget(null)
     await renderer.readRenderTargetPixelsAsync(target, 0, 0, width, height, halves)
   } finally {
@@ -30,8 +30,8 @@ export async function snapshot(
   return canvas.convertToBlob({ type: 'image/png' })
 }
 
-/** A copy of a camera for a picture of another shape. */
-function fitted(camera: Camera, aspect: number): Camera {
+/** A copy of a camera for a picture of another shape: cut at the sides, or at the top and bottom. */
+export function fitted(camera: AnyCamera, aspect: number): AnyCamera {
   const copy = camera.clone()
   const own =
     copy instanceof THREE.PerspectiveCamera
@@ -67,6 +67,9 @@ function light(half: number): number {
 const asSrgb = (value: number): number =>
   value <= 0.0031308 ? 12.92 * value : 1.055 * value ** (1 / 2.4) - 0.055
 
+/** 1 as a half float. */
+const OPAQUE = 0x3c00
+
 /** Rows come from below. */
 function asImage(halves: Uint16Array, width: number, height: number): ImageData {
   const table = byteTable()
@@ -76,9 +79,16 @@ function asImage(halves: Uint16Array, width: number, height: number): ImageData 
     const from = 4 * width * (height - 1 - row)
     const to = 4 * width * row
     for (let k = 0; k < 4 * width; k += 4) {
-      for (let channel = 0; channel < 3; channel++)
-        data[to + k + channel] = table[halves[from + k + channel]!]!
-      data[to + k + 3] = 255 * light(halves[from + k + 3]!)
+      const opacity = halves[from + k + 3]!
+      if (opacity === OPAQUE)
+        for (let channel = 0; channel < 3; channel++)
+          data[to + k + channel] = table[halves[from + k + channel]!]!
+      else if (light(opacity) > 0)
+        // what is seen through holds less light
+        for (let channel = 0; channel < 3; channel++)
+          data[to + k + channel] =
+            255 * asSrgb(Math.min(1, light(halves[from + k + channel]!) / light(opacity)))
+      data[to + k + 3] = 255 * light(opacity)
     }
   }
   return image

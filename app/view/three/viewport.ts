@@ -19,7 +19,8 @@ import type { DialSpec, Limit } from './travel-dial'
 import { axesOf, ShotCamera } from './shot-camera'
 import type { ShotView } from './shot-camera'
 import { Sight } from './sight'
-import { snapshot } from './snapshot'
+import { Pictures } from './pictures'
+import type { AnyCamera } from './snapshot'
 import { Viewpoint } from './viewpoint'
 import type { Side } from './viewpoint'
 
@@ -62,6 +63,8 @@ export class Viewport {
   private shot: ShotView | null = null
   private scheduled = 0
   private dirty = true
+  /** The view at any size, to be kept. */
+  readonly pictures: Pictures
 
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true })
@@ -85,8 +88,9 @@ export class Viewport {
         this.redraw()
       },
     )
+    this.pictures = new Pictures(this.renderer, this.model, this.seenFrom)
     this.renderer.shadowMap.enabled = true
-    this.renderer.shadowMap.type = THREE.PCFSoftShadowMap
+    this.renderer.shadowMap.type = THREE.PCFShadowMap
     this.model.scene.add(
       this.handles.root,
       this.glyphs.root,
@@ -330,11 +334,12 @@ export class Viewport {
     this.redraw()
   }
 
-  /** The present view as a PNG of the given size. */
-  picture(width: number, height: number): Promise<Blob> {
-    this.model.settle(axesOf(this.camera())[2])
-    return snapshot(this.renderer, this.model.scene, this.camera(), width, height)
-  }
+  /** The shot that is looked through, if any, and from where the person at the screen looks. */
+  private seenFrom = () => ({
+    shot: this.shot,
+    camera: this.viewpoint.camera,
+    view: this.viewpoint.asCamera(),
+  })
 
   dispose(): void {
     cancelAnimationFrame(this.scheduled)
@@ -382,7 +387,7 @@ export class Viewport {
   }
 
   /** The camera that draws: of the shot that is looked through, or of the person at the screen. */
-  private camera(): THREE.PerspectiveCamera | THREE.OrthographicCamera {
+  private camera(): AnyCamera {
     return this.shot ? this.shotCamera.of(this.shot, this.bodies.size()) : this.viewpoint.camera
   }
 }

@@ -20,6 +20,15 @@ export interface Inks {
   readonly muted: string
 }
 
+/** @param c the colours of a theme */
+export const inksOf = (c: Readonly<Record<string, string>>): Inks => ({
+  ground: c.surface!,
+  ink: c['on-surface']!,
+  line: c.line!,
+  measured: c.measured!,
+  muted: c.muted!,
+})
+
 /** Heights of letters, as shares of the height of the picture. */
 const TITLE = 0.062
 const WORDS = 0.036

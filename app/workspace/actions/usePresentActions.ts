@@ -30,6 +30,7 @@ export function usePresentActions(lookingFrom: () => Camera | null) {
     action('shots', 'Show the shots', 'F S', show('shots')),
     action('seen', 'Show what is seen over time', 'F W', show('seen')),
     action('films', 'Show the films', 'F M', show('films')),
+    action('hand-over', 'Show what can be handed over', 'F H', show('hand-over')),
     action('new-shot', 'New shot of this view', 'F N', shoot, mechanism.scenario !== null),
     action(
       'through-shots',

@@ -119,7 +119,8 @@ export class ScenarioRun {
     }
   }
 
-  private get frames(): number {
+  /** How many instants there are. */
+  get frames(): number {
     return this.times ? this.times.length : this.scenario.frames
   }
 

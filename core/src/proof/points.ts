@@ -1,5 +1,5 @@
 /** Curves as points to draw: as few as the width needs, without losing an extreme. */
-import type { ProbeEvent, Take } from '../motion/take'
+import type { Channel, ProbeEvent, Take } from '../motion/take'
 
 export interface Point {
   x: number
@@ -22,6 +22,18 @@ export function columnOf(take: Take, probe: string, derivative = 0): Column | nu
   if (index < 0) return null
   return { values, stride: 3 * probeChannels.length, first: 3 * index + derivative, frames, interval }
 }
+
+/** Positions of a coordinate, which is one of the take's channels. */
+export const columnOfCoordinate = (
+  { coordinateChannels, coordinates: values, frames, interval }: Take,
+  channel: Channel,
+): Column => ({
+  values,
+  stride: coordinateChannels.length,
+  first: coordinateChannels.indexOf(channel),
+  frames,
+  interval,
+})
 
 export const valueAt = ({ values, stride, first }: Column, frame: number): number =>
   values[first + frame * stride]

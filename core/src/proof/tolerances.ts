@@ -29,9 +29,3 @@ export const SAME_LENGTH = 1e-9
 
 /** Sine of the angle between axes below which they are parallel [-]. */
 export const PARALLEL = 1e-7
-
-/**
- * How far behind a face a line of a drawing still counts as on it [pixels]. Larger: lines shine through thin parts. Smaller: creases are
- * broken by the faces beside them.
- */
-export const BEHIND = 1.5

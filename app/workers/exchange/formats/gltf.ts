@@ -3,7 +3,7 @@
  * and z here, so that everything is turned by a quarter. Lengths are metres. Source: Khronos glTF 2.0 specification.
  */
 import { Document, Primitive, WebIO } from '@gltf-transform/core'
-import type { JSONDocument, Node } from '@gltf-transform/core'
+import type { JSONDocument, Material, Node } from '@gltf-transform/core'
 import { identityFrame, succeed } from '@ligamen/core'
 import type { Frame, Scene, SceneNode } from '@ligamen/core'
 import { Counter, MOST_PLACES } from './bounds'
@@ -175,12 +175,37 @@ export interface OutBody {
   }[]
 }
 
-/** Bodies where they are, as a GLB. */
-export async function writeGlb(bodies: readonly OutBody[]): Promise<Uint8Array> {
+/** How a body moves: times of its keys [s], with places [m], or quaternions with their real part first, of its frame in ground. */
+export interface Track {
+  readonly times: Float32Array
+  readonly values: Float32Array
+}
+export interface OutMotion {
+  readonly name: string
+  /** For each body; null where it stays. */
+  readonly places: readonly (Track | null)[]
+  readonly turns: readonly (Track | null)[]
+}
+
+/** Bodies where they are, as a GLB; with how they move, as an animation. */
+export async function writeGlb(bodies: readonly OutBody[], motion?: OutMotion): Promise<Uint8Array> {
   const document = new Document()
   const buffer = document.createBuffer()
   const scene = document.createScene()
-  for (const { name, frame, parts } of bodies) {
+  const materials = new Map<string, Material>()
+  const materialOf = (colour: string) => {
+    const rgb = [1, 3, 5].map((k) => linear(parseInt(colour.slice(k, k + 2), 16) / 255))
+    const made =
+      materials.get(colour) ??
+      document
+        .createMaterial(colour)
+        .setBaseColorFactor([rgb[0]!, rgb[1]!, rgb[2]!, 1])
+        .setMetallicFactor(0)
+        .setRoughnessFactor(0.6)
+    materials.set(colour, made)
+    return made
+  }
+  const nodes = bodies.map(({ name, frame, parts }) => {
     const mesh = document.createMesh(name)
     for (const part of parts) {
       const position = document
@@ -188,16 +213,67 @@ export async function writeGlb(bodies: readonly OutBody[]): Promise<Uint8Array> 
         .setType('VEC3')
         .setArray(part.positions as Float32Array<ArrayBuffer>)
         .setBuffer(buffer)
-      const rgb = [1, 3, 5].map((k) => linear(parseInt(part.colour.slice(k, k + 2), 16) / 255))
-      const material = document.createMaterial(part.colour).setBaseColorFactor([rgb[0]!, rgb[1]!, rgb[2]!, 1])
-      mesh.addPrimitive(document.createPrimitive().setAttribute('POSITION', position).setMaterial(material))
+      mesh.addPrimitive(
+        document.createPrimitive().setAttribute('POSITION', position).setMaterial(materialOf(part.colour)),
+      )
     }
     const [xx, xy, xz, yx, yy, yz, zx, zy, zz, px, py, pz] = lying(frame) as unknown as number[]
     const node = document.createNode(name)
     node.setMatrix([xx!, xy!, xz!, 0, yx!, yy!, yz!, 0, zx!, zy!, zz!, 0, px!, py!, pz!, 1])
     scene.addChild(parts.length > 0 ? node.setMesh(mesh) : node)
-  }
+    return node
+  })
+  if (motion) animate(document, nodes, motion)
   return await new WebIO().writeBinary(document)
+}
+
+function animate(document: Document, nodes: readonly Node[], { name, places, turns }: OutMotion): void {
+  const buffer = document.getRoot().listBuffers()[0]!
+  const animation = document.createAnimation(name)
+  const accessor = (type: 'SCALAR' | 'VEC3' | 'VEC4', values: Float32Array) =>
+    document
+      .createAccessor()
+      .setType(type)
+      .setArray(values as Float32Array<ArrayBuffer>)
+      .setBuffer(buffer)
+  const add = (node: Node, path: 'translation' | 'rotation', track: Track) => {
+    const type = path === 'translation' ? 'VEC3' : 'VEC4'
+    const values = path === 'translation' ? lyingPlaces(track.values) : lyingTurns(track.values)
+    const sampler = document
+      .createAnimationSampler()
+      .setInput(accessor('SCALAR', track.times))
+      .setOutput(accessor(type, values))
+      .setInterpolation('LINEAR')
+    animation.addSampler(sampler)
+    animation.addChannel(
+      document.createAnimationChannel().setTargetNode(node).setTargetPath(path).setSampler(sampler),
+    )
+  }
+  nodes.forEach((node, k) => {
+    const [place, turn] = [places[k], turns[k]]
+    if (place) add(node, 'translation', place)
+    if (turn) add(node, 'rotation', turn)
+  })
+}
+
+/** With y up, as `lying` makes of frames. */
+function lyingPlaces(places: Float32Array): Float32Array {
+  const out = new Float32Array(places.length)
+  for (let k = 0; k < out.length; k += 3) out.set([places[k]!, places[k + 2]!, -places[k + 1]!], k)
+  return out
+}
+
+/** Likewise, a quarter turn back about x before each; the real part last, each on the side of the one before. */
+function lyingTurns(turns: Float32Array): Float32Array {
+  const out = new Float32Array(turns.length)
+  const h = Math.SQRT1_2
+  for (let k = 0; k < out.length; k += 4) {
+    const [w, x, y, z] = turns.subarray(k, k + 4) as unknown as [number, number, number, number]
+    const turned = [h * (x - w), h * (y + z), h * (z - y), h * (w + x)]
+    const isFar = k > 0 && turned.reduce((dot, value, c) => dot + value * out[k - 4 + c]!, 0) < 0
+    out.set(isFar ? turned.map((value) => -value) : turned, k)
+  }
+  return out
 }
 
 /** The frame seen with y up: the inverse of reading. */

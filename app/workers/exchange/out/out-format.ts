@@ -2,7 +2,7 @@
  * What a format of written files states: its words, and how a mechanism is written in it. The screen lists the formats, so
  * kernels are loaded only when something is written. Every format is one file, listed in registry.ts.
  */
-import type { MechanismDocument, Result, StoredTriangles } from '@ligamen/core'
+import type { Camera, MechanismDocument, Result, StoredTriangles } from '@ligamen/core'
 
 /** What is written. */
 export interface Asked {
@@ -11,6 +11,29 @@ export interface Asked {
   readonly poses: Float64Array
   /** Triangles of imported parts, by their hash. */
   readonly meshes: Readonly<Record<string, StoredTriangles>>
+  /** For formats that hold a motion. */
+  readonly motion?: AskedMotion
+  /** For drawings. */
+  readonly picture?: AskedPicture
+}
+
+/** From where a drawing is seen, and how large it is [px]. */
+export interface AskedPicture {
+  readonly camera: Camera
+  readonly width: number
+  readonly height: number
+  /** Whether nothing is behind it. */
+  readonly isBare: boolean
+}
+
+/** What of a scenario's motion is written. */
+export interface AskedMotion {
+  readonly scenario: string
+  /** Time between two rows [s]; that of frames for null. */
+  readonly every: number | null
+  /** Ids of what is written of it. */
+  readonly bodies: readonly string[]
+  readonly joints: readonly string[]
 }
 
 export interface Written {

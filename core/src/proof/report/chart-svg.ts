@@ -19,6 +19,8 @@ export interface DrawnChart {
 const WIDTH = 900
 const HEIGHT = 320
 const BOX = { left: 64, right: 64, top: 44, bottom: 40 }
+/** Edges of the area of the curves in the drawing. */
+export const PLOT = { left: BOX.left, right: WIDTH - BOX.right, top: BOX.top, bottom: HEIGHT - BOX.bottom }
 /** Names in a row below the drawing, and the most letters of one. */
 const A_ROW = 3
 const NAME = 44

@@ -4,8 +4,7 @@ import { channelOf } from '../../motion/take'
 import { axisUnit, derivativeWords, sideOf } from '../axis-unit'
 import type { Evidence } from '../check-type'
 import { drivenJoints } from '../facts/fact'
-import { columnOf, pointsOver, pointsOverOther } from '../points'
-import type { Column } from '../points'
+import { columnOf, columnOfCoordinate, pointsOver, pointsOverOther } from '../points'
 import { chartSvg } from './chart-svg'
 import { escaped } from './html'
 
@@ -56,20 +55,11 @@ export function timingFigures(evidence: Evidence): string {
       const mine = driven.filter((channel) => channel.dimension === dimension)
       if (mine.length === 0) return ''
       const unit = axisUnit(dimension, 0)
-      const curves = mine.map((channel) => {
-        const column: Column = {
-          values: take.coordinates,
-          stride: take.coordinateChannels.length,
-          first: take.coordinateChannels.indexOf(channel),
-          frames: take.frames,
-          interval: take.interval,
-        }
-        return {
-          name: channel.name,
-          side: 'left' as const,
-          points: pointsOver(column, [0, end], PIXELS, unit.factor),
-        }
-      })
+      const curves = mine.map((channel) => ({
+        name: channel.name,
+        side: 'left' as const,
+        points: pointsOver(columnOfCoordinate(take, channel), [0, end], PIXELS, unit.factor),
+      }))
       const title = dimension === 'angle' ? 'Driven joints that turn' : 'Driven joints that slide'
       const labels = { left: unit.label, right: '' }
       return figure(chartSvg({ title, x: 'time [s]', range: [0, end], labels, curves }), title)

@@ -5,9 +5,10 @@ import { later } from '~/model/later'
 import { saveFile } from '~/model/save-file'
 import { meshes } from '~/model/meshes/meshes'
 import type { FromExchange } from '~/workers/exchange/protocol'
-import { useMechanismStore } from '../../model/document/mechanism'
-import { usePoseStore } from '../../model/pose/pose'
-import { useSelectionStore } from '../../model/screen/selection'
+import type { AskedMotion, AskedPicture } from '~/workers/exchange/out/out-format'
+import { useMechanismStore } from '../document/mechanism'
+import { usePoseStore } from '../pose/pose'
+import { useSelectionStore } from '../screen/selection'
 import { Exchanger, NOTHING_GOING_ON } from './exchanger'
 import type { ExchangePorts } from './exchanger'
 
@@ -29,8 +30,8 @@ export const useExchangeStore = defineStore('exchange', () => {
     },
   })
 
-  /** The mechanism where it is on screen, as a file. */
-  function write(kind: string) {
+  /** The mechanism where it is on screen, as a file; what else a format needs comes with it. */
+  function write(kind: string, more: { motion?: AskedMotion; picture?: AskedPicture } = {}) {
     const { document } = mechanism
     const { shown } = pose
     if (!document || !shown) return
@@ -44,6 +45,7 @@ export const useExchangeStore = defineStore('exchange', () => {
       document: JSON.parse(JSON.stringify(document)) as MechanismDocument,
       poses: shown.poses.slice(shown.at, shown.at + POSE * shown.bodies.length),
       meshes: Object.fromEntries(triangles),
+      ...more,
     })
   }
 

@@ -1,25 +1,32 @@
 /**
- * A line drawing of a mechanism in a pose, seen from above its corner in parallel projection, with hidden lines removed: creases and
- * outlines of all shapes, of which only what lies in front of the faces is drawn.
+ * A line drawing of a mechanism in a pose with hidden lines removed: creases and outlines of all shapes, of which only what lies
+ * in front of the faces is drawn. Seen by a camera, or from above its corner in parallel projection so that all of it is there.
  *
  * Faces are entered into a buffer of depths; lines are followed pixel by pixel and compared with it.
  * Source: Foley, van Dam, Feiner & Hughes, Computer Graphics: Principles and Practice, section 15.4 (z-buffer); ISO 5456-3 for the
  * axonometric view.
  */
-import { meshAtHand } from '../../geometry/imported-meshes'
-import { shapeOf } from '../../geometry/parts'
-import type { Places } from '../../geometry/places'
-import { multiply } from '../../maths/frame'
-import type { Frame } from '../../maths/frame'
-import { frameOfPose } from '../../mechanism/body-poses'
-import { moveTriangles } from '../../shapes/mesh/triangles'
-import { CHORDS } from '../../shapes/shape'
-import { BEHIND } from '../tolerances'
+import { meshAtHand } from '../geometry/imported-meshes'
+import { shapeOf } from '../geometry/parts'
+import type { Places } from '../geometry/places'
+import { multiply } from '../maths/frame'
+import type { Frame } from '../maths/frame'
+import { frameOfPose } from '../mechanism/body-poses'
+import { moveTriangles } from '../shapes/mesh/triangles'
+import { CHORDS } from '../shapes/shape'
+import { dot, norm, subtract } from '../maths/vector'
+import type { Vector } from '../maths/vector'
+import { axesOf } from './camera'
+import type { Camera } from './camera'
+import { BEHIND, NEAREST } from './tolerances'
 
-/** To the right, upward and into the picture, in ground: from the front, the right and above. */
-const RIGHT = [Math.SQRT1_2, Math.SQRT1_2, 0] as const
-const UP = [-0.4082, 0.4082, 0.8165] as const
-const INTO = [-0.57735, 0.57735, -0.57735] as const
+/** From the front, the right and above; to the right, upward and to the viewer, in ground. */
+const CORNER: readonly [Vector, Vector, Vector] = [
+  [Math.SQRT1_2, Math.SQRT1_2, 0],
+  [-Math.sqrt(1 / 6), Math.sqrt(1 / 6), Math.sqrt(2 / 3)],
+  [Math.sqrt(1 / 3), -Math.sqrt(1 / 3), Math.sqrt(1 / 3)],
+]
+/** Around a drawing that shows everything [px]. */
 const MARGIN = 14
 /** Corners of one place, as share of the size. */
 const WELD = 1e-5
@@ -31,45 +38,88 @@ interface Seen {
   readonly lines: readonly number[]
 }
 
+export interface LineLook {
+  readonly width: number
+  readonly height: number
+  /** From where it is seen; all of it from above its corner when left out. */
+  readonly camera?: Camera
+  /** Colour behind it; nothing for null. */
+  readonly ground?: string | null
+}
+
+/** Where a point of ground is in the picture: to the right and up [m, at the target], and how far behind the target. */
+type Projection = (point: Vector) => Vector
+
 /**
  * @param poses of all bodies, seven numbers each
  * @returns SVG, `width` x `height`
  */
-export function linePicture(places: Places, poses: Float64Array, width: number, height: number): string {
+export function linePicture(places: Places, poses: Float64Array, look: LineLook): string {
+  const { width, height, camera, ground = '#fffdf9' } = look
+  const project = projectionOf(camera)
   const solids = places.bodies.flatMap(({ source, placed }, k) => {
     const body = frameOfPose(poses, k)
     return source.parts.flatMap(({ id, part }) => {
       const mesh = places.document.parts.find((one) => one.id === part)?.mesh
       const imported = mesh === undefined ? undefined : meshAtHand(mesh)
       const frame = multiply(body, placed.get(id)!)
-      if (mesh !== undefined) return imported ? [seen(imported.positions, new Float32Array(0), frame)] : []
+      if (mesh !== undefined)
+        return imported ? [seen(imported.positions, new Float32Array(0), frame, project)] : []
       return shapeOf(places.parts.get(part)!)
         .solids(CHORDS)
-        .map(({ positions, edges }) => seen(positions, edges, frame))
+        .map(({ positions, edges }) => seen(positions, edges, frame, project))
     })
   })
-  fit(solids, width, height)
+  place(solids, look, camera ? { scale: height / camera.height, x: 0, y: 0 } : fitting(solids, look))
   const depths = depthsOf(solids, width, height)
   const path = solids.map(({ lines }) => visible(lines, depths, width, height)).join('')
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}"><rect width="100%" height="100%" fill="#fffdf9"/><path d="${path}" fill="none" stroke="#1d2930" stroke-width="1" stroke-linecap="round"/></svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${ground === null ? '' : `<rect width="100%" height="100%" fill="${ground}"/>`}<path d="${path}" fill="none" stroke="#1d2930" stroke-width="1" stroke-linecap="round"/></svg>`
 }
 
 /** As an address that a page can show without asking anybody. */
 export const svgAddress = (svg: string): string =>
   `data:image/svg+xml;charset=utf-8,${svg.replace(/[%#<>"]/g, encodeURIComponent)}`
 
-function seen(positions: Float32Array, creases: Float32Array, frame: Frame): Seen {
-  const triangles = projected(moveTriangles(positions, frame))
-  return { triangles, lines: [...projected(moveTriangles(creases, frame)), ...outlines(triangles)] }
+/** Parallel, or to the eye: then depths are those that stay straight on straight lines, the same as in parallel at the target. */
+function projectionOf(camera: Camera | undefined): Projection {
+  const [right, up, toViewer] = camera ? axesOf(camera) : CORNER
+  const target: Vector = camera?.target ?? [0, 0, 0]
+  const distance = camera && camera.opening > 0 ? norm(subtract(camera.eye, target)) : Infinity
+  return (point) => {
+    const away = subtract(point, target)
+    const [x, y, near] = [dot(away, right), dot(away, up), dot(away, toViewer)]
+    if (distance === Infinity) return [x, y, -near]
+    const ahead = distance - near
+    // what is beside the eye or behind it is not in the picture
+    if (ahead < NEAREST * distance) return NOWHERE
+    const factor = distance / ahead
+    return [x * factor, y * factor, distance * (1 - factor)]
+  }
+}
+const NOWHERE: Vector = [NaN, NaN, NaN]
+
+function seen(positions: Float32Array, creases: Float32Array, frame: Frame, project: Projection): Seen {
+  const triangles = projected(moveTriangles(positions, frame), 9, project)
+  return {
+    triangles,
+    lines: [...projected(moveTriangles(creases, frame), 6, project), ...outlines(triangles)],
+  }
 }
 
-function projected(points: Float32Array): Float64Array {
+/** @param width numbers of a thing, which is left out where a corner of it is nowhere */
+function projected(points: Float32Array, width: number, project: Projection): Float64Array {
   const out = new Float64Array(points.length)
-  for (let i = 0; i < points.length; i += 3)
-    [RIGHT, UP, INTO].forEach(([x, y, z], k) => {
-      out[i + k] = x * points[i] + y * points[i + 1] + z * points[i + 2]
-    })
-  return out
+  let at = 0
+  for (let i = 0; i + width <= points.length; i += width) {
+    let isThere = true
+    for (let k = 0; k < width; k += 3) {
+      const spot = project([points[i + k], points[i + k + 1], points[i + k + 2]])
+      isThere &&= !Number.isNaN(spot[0])
+      out.set(spot, at + k)
+    }
+    if (isThere) at += width
+  }
+  return out.subarray(0, at)
 }
 
 /** Twice the area of a triangle in the picture: above zero where it goes round counter-clockwise. */
@@ -101,8 +151,15 @@ function outlines(p: Float64Array): number[] {
   return found
 }
 
-/** Scales and moves everything so that it fills the picture; y points down then, and depths are in pixels too. */
-function fit(solids: Seen[], width: number, height: number): void {
+interface Fitting {
+  /** Pixels for a metre, and what is in the middle of the picture [m]. */
+  readonly scale: number
+  readonly x: number
+  readonly y: number
+}
+
+/** So that everything fills the picture. */
+function fitting(solids: readonly Seen[], { width, height }: LineLook): Fitting {
   let [left, right, low, high] = [Infinity, -Infinity, Infinity, -Infinity]
   for (const { triangles } of solids)
     for (let i = 0; i < triangles.length; i += 3) {
@@ -115,16 +172,21 @@ function fit(solids: Seen[], width: number, height: number): void {
     (width - 2 * MARGIN) / Math.max(right - left, 1e-9),
     (height - 2 * MARGIN) / Math.max(high - low, 1e-9),
   )
-  const place = (points: { [k: number]: number; readonly length: number }) => {
+  return { scale, x: (left + right) / 2, y: (low + high) / 2 }
+}
+
+/** Into pixels; y points down then, and depths are in pixels too. */
+function place(solids: readonly Seen[], { width, height }: LineLook, { scale, x, y }: Fitting): void {
+  const move = (points: { [k: number]: number; readonly length: number }) => {
     for (let i = 0; i < points.length; i += 3) {
-      points[i] = width / 2 + scale * (points[i] - (left + right) / 2)
-      points[i + 1] = height / 2 - scale * (points[i + 1] - (low + high) / 2)
+      points[i] = width / 2 + scale * (points[i] - x)
+      points[i + 1] = height / 2 - scale * (points[i + 1] - y)
       points[i + 2] *= scale
     }
   }
   for (const { triangles, lines } of solids) {
-    place(triangles)
-    place(lines as number[])
+    move(triangles)
+    move(lines as number[])
   }
 }
 
