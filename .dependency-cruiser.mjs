@@ -32,7 +32,7 @@ const APP = [
   ['pages'],
   ['workspace'],
   ['inspector'],
-  ['build', 'connect', 'drive', 'desk', 'prove', 'present', 'start'],
+  ['build', 'connect', 'drive', 'desk', 'prove', 'present', 'start', 'player'],
   ['timing'],
   ['view', 'fields'],
   ['model'],

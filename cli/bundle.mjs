@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url'
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url))
 /** What pages that play by themselves are made of is in the app. */
-const SOURCES = ['./src', '../core/src', '../app/player', '../app/view', '../app/fields', '../app/theme'].map(
+const SOURCES = ['./src', '../core/src', '../app/player', '../app/present/films', '../app/view', '../app/fields', '../app/theme'].map(
   here,
 )
 export const BUNDLE = here('./dist/main.mjs')
@@ -51,8 +51,8 @@ export async function bundle() {
     alias: { '@ligamen/core': here('../core/src/index.ts') },
     logLevel: 'warning',
   })
-  const { buildPlayer } = await import('../scripts/steps/player.mjs')
-  await buildPlayer(here('./dist/player.html'))
+  const { buildFilmPage, buildPlayer } = await import('../scripts/steps/player.mjs')
+  await Promise.all([buildPlayer(here('./dist/player.html')), buildFilmPage(here('./dist/film.html'))])
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await bundle()

@@ -68,6 +68,7 @@ async function inBrowser() {
   const { benchEdit } = await import('./bench/edit.mjs')
   const { benchCycle } = await import('./bench/cycle.mjs')
   const { benchProve } = await import('./bench/prove.mjs')
+  const { benchFilms } = await import('./bench/films.mjs')
   /** @type {{ name: string, value: number, unit: string, limit?: number, least?: number }[]} */
   const measured = [
     ...(await benchWorker(server.address)),
@@ -75,6 +76,7 @@ async function inBrowser() {
     ...(await benchEdit(server.address)),
     ...(await benchCycle(server.address)),
     ...(await benchProve(server.address)),
+    ...(await benchFilms(server.address)),
   ]
   for (const { name, value, unit, limit, least } of measured) {
     console.log(`${name.padEnd(62)} ${value.toPrecision(4)} ${unit}`)

@@ -12,7 +12,7 @@ import { join } from 'node:path'
 import { build } from './steps/build.mjs'
 import { failedTests } from './steps/failed-tests.mjs'
 import { startMariadb } from './steps/mariadb.mjs'
-import { chromium, npmPackages } from './steps/packages.mjs'
+import { chromium, need, npmPackages } from './steps/packages.mjs'
 import { end, Failure, mustRun, run } from './steps/run.mjs'
 import { serve } from './steps/serve.mjs'
 
@@ -46,7 +46,7 @@ async function main() {
   folder = await mkdtemp(join(tmpdir(), 'ligamen-test-'))
   // tests ask more often than people
   process.env.LIGAMEN_RATE = '0'
-  const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '' }
+  const environment = { DATABASE_URL: '', LIGAMEN_ADDRESS: '', CHROMIUM: '', FFPROBE: '' }
   const ready = await part('set-up', async () => {
     if (quick) {
       await npmPackages()
@@ -82,9 +82,11 @@ async function main() {
   )
 }
 
-/** @param {{ DATABASE_URL: string, CHROMIUM: string }} environment gets the database's address and the browser's path */
+/** @param {{ DATABASE_URL: string, CHROMIUM: string, FFPROBE: string }} environment gets the database's address and paths of programs */
 async function debianPackages(environment) {
   environment.CHROMIUM = await chromium()
+  // reads films back
+  environment.FFPROBE = await need('ffprobe', ['ffmpeg'])
   const database = await startMariadb(folder)
   started.push(database)
   environment.DATABASE_URL = database.url

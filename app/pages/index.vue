@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The start page: the projects with their mechanisms. */
-import { mdiDotsVertical, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import { mdiDotsVertical, mdiMagnify, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import IconButton from '~/fields/IconButton.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import KeptEdits from '~/start/KeptEdits.vue'
@@ -10,6 +10,8 @@ import NewMechanismDialog from '~/start/NewMechanismDialog.vue'
 import RemoveDialog from '~/start/RemoveDialog.vue'
 import BrandMark from '~/theme/BrandMark.vue'
 import { useAppearance } from '~/theme/useAppearance'
+import { listed } from '~/start/order'
+import type { Order } from '~/start/order'
 import { useProjects } from '~/start/useProjects'
 import { api } from '~/model/document/api'
 import type { MechanismSummary, ProjectSummary } from '~~/shared/api'
@@ -24,6 +26,13 @@ type Asking =
 const { projects, loading, fault, load, act } = useProjects()
 const { isDark, toggle } = useAppearance()
 const asking = ref<Asking | null>(null)
+const words = ref('')
+const order = ref<Order>('changed')
+const found = computed(() => listed(projects.value, words.value ?? '', order.value))
+const ORDER_TITLES = [
+  { value: 'changed', title: 'newest first' },
+  { value: 'name', title: 'by name' },
+]
 useHead({ title: 'Ligamen' })
 
 async function createMechanism(project: ProjectSummary, { name, start }: { name: string; start: string }) {
@@ -60,7 +69,21 @@ const count = (n: number) => (n === 1 ? '1 mechanism' : `${n} mechanisms`)
         There is no project yet. A project keeps the mechanisms of one machine together.
         <v-btn color="primary" variant="flat" @click="asking = { what: 'new-project' }">New project</v-btn>
       </p>
-      <section v-for="project in projects" :key="project.id" :aria-label="`Project ${project.name}`">
+      <div v-if="projects.length > 0" class="finding">
+        <v-text-field
+          v-model="words"
+          label="Find a project or a mechanism"
+          :prepend-inner-icon="mdiMagnify"
+          clearable
+          @keydown.escape="words = ''"
+        />
+        <v-select v-model="order" label="Order" :items="ORDER_TITLES" />
+      </div>
+      <p v-if="projects.length > 0 && found.length === 0" class="empty" role="status">
+        No project and no mechanism is called “{{ words }}”.
+        <v-btn @click="words = ''">Show all</v-btn>
+      </p>
+      <section v-for="project in found" :key="project.id" :aria-label="`Project ${project.name}`">
         <div class="title">
           <h2>{{ project.name }}</h2>
           <span class="muted"
@@ -199,6 +222,13 @@ h2 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
   gap: 16px;
+}
+
+.finding {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 200px;
+  gap: 12px;
+  margin-bottom: 20px;
 }
 
 .empty {

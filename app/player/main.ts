@@ -6,7 +6,7 @@ import { keepMesh, meshOfTriangles, openModel, reasons, siOr, unpackTriangles } 
 import type { Evidence, Mesh, Model, PlayingPage } from '@ligamen/core'
 import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2'
-import { display, seconds } from '~/fields/display'
+import { display } from '~/fields/display'
 import { dark, light } from '~/theme/tokens'
 import { stagedTake } from '~/view/staged'
 import { paletteOf } from '~/view/three/palette'
@@ -60,6 +60,7 @@ async function open(model: Model, id: string): Promise<void> {
   const evidence: Evidence = { document, take, length, mobility, clearances: null }
   show.set(staged.value, {
     palette: paletteOf(colours()),
+    isShowing: false,
     display: (value, dimension) => display(value, dimension, 0),
     meshes: (hash) => meshes.get(hash),
   })

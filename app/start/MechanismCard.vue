@@ -5,16 +5,28 @@ import IconButton from '~/fields/IconButton.vue'
 import { pictureAddress } from '~/model/document/api'
 import type { MechanismSummary } from '~~/shared/api'
 import { when } from '~/fields/when'
+import { usePreview } from './usePreview'
 
-defineProps<{ mechanism: MechanismSummary }>()
+const props = defineProps<{ mechanism: MechanismSummary }>()
 const emit = defineEmits<{ rename: []; copy: []; remove: [] }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const { width, height, shown, start, stop } = usePreview(canvas, () => props.mechanism.id)
 </script>
 
 <template>
-  <article class="card">
+  <article class="card" @pointerenter="start" @pointerleave="stop" @focusin="start" @focusout="stop">
     <NuxtLink :to="`/mechanisms/${mechanism.id}`" class="open">
       <img v-if="mechanism.hasPicture" :src="pictureAddress(mechanism)" alt="" width="480" height="300" />
       <span v-else class="blank muted">The picture comes with the first run</span>
+      <canvas
+        ref="canvas"
+        :class="{ shown }"
+        :width="width"
+        :height="height"
+        :aria-label="`Preview of ${mechanism.name}`"
+        :aria-hidden="!shown"
+        role="img"
+      />
       <strong>{{ mechanism.name }}</strong>
       <span class="muted">changed {{ when(mechanism.changedAt, new Date()) }}</span>
     </NuxtLink>
@@ -52,7 +64,7 @@ const emit = defineEmits<{ rename: []; copy: []; remove: [] }>()
   text-decoration: none;
 }
 
-.open > :not(img, .blank) {
+.open > :not(img, canvas, .blank) {
   padding: 0 44px 0 12px;
 }
 
@@ -73,6 +85,19 @@ img,
   aspect-ratio: 16 / 10;
   background: rgb(var(--v-theme-view));
   border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+canvas {
+  position: absolute;
+  inset: 0 0 auto;
+  display: block;
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  visibility: hidden;
+}
+
+.shown {
+  visibility: visible;
 }
 
 .more {

@@ -10,6 +10,7 @@ import ViewMenu from './ViewMenu.vue'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useRuleStore } from '~/view/rule'
 import { useSeenStore } from '~/view/seen'
+import { useViewportStore } from '~/view/view-options'
 import { viewActions } from '~/view/view-actions'
 import { useModelPointer } from '~/view/pointer/useModelPointer'
 import { useViewport } from '~/view/useViewport'
@@ -25,6 +26,7 @@ const visibility = useVisibilityStore()
 const gestures = useGesturesStore()
 const seen = useSeenStore()
 const rule = useRuleStore()
+const viewing = useViewportStore()
 const { bodies } = usePlacing()
 const spacing = computed(() => Number((1000 * (seen.grid ?? 0)).toPrecision(3)))
 const actions = computed(() =>
@@ -33,6 +35,7 @@ const actions = computed(() =>
     bodies.value,
     seen.parallel,
     (on) => (seen.parallel = on),
+    viewing,
   ),
 )
 defineExpose({

@@ -9,6 +9,7 @@ import { usePreviewClock } from '~/model/pose/usePreviewClock'
 import { useRunStore } from '~/model/run/run'
 import { useSceneStore } from '~/model/screen/scene'
 import { useOverlaysStore } from '~/view/overlays'
+import { useViewportStore } from '~/view/view-options'
 import { Viewport } from '~/view/three/viewport'
 import { useHandles } from './useHandles'
 import { usePicture } from './usePicture'
@@ -30,6 +31,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const { look, lookBack, frame } = useLooking(view)
   useHandles(view, showPose)
   const showSection = usePicture(view, showPose)
+  const options = useViewportStore()
   usePreviewClock()
 
   function showDocument() {
@@ -62,6 +64,9 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   useResizeObserver(canvas, ([entry]) => {
     if (entry) view.value?.resize(entry.contentRect.width, entry.contentRect.height)
   })
+  watch([view, () => options.isShowing, () => options.outlines], ([now, isShowing, outlines]) =>
+    now?.setQuality({ isShowing, outlines: outlines || !isShowing }),
+  )
   watch(palette, (colours) => view.value?.setPalette(colours))
   watch([() => run.document, () => run.report, meshes.loaded], showDocument)
   watch(() => pose.shown, showPose)

@@ -4,7 +4,16 @@ import { viewActions } from './view-actions'
 
 it('has ids and keys that are each of one action', () => {
   const nothing = () => undefined
-  const actions = viewActions({ look: nothing, lookBack: nothing, measure: nothing }, ['arm'], false, nothing)
+  const actions = viewActions(
+    { look: nothing, lookBack: nothing, measure: nothing },
+    ['arm'],
+    false,
+    nothing,
+    {
+      isShowing: true,
+      outlines: false,
+    },
+  )
   for (const field of ['id', 'keys', 'name'] as const) {
     const values = actions.map((one) => one[field])
     expect(new Set(values).size).toBe(values.length)

@@ -23,6 +23,7 @@ export function viewActions(
   bodies: readonly string[],
   parallel: boolean,
   setParallel: (on: boolean) => void,
+  looks: { isShowing: boolean; outlines: boolean },
 ): ViewAction[] {
   return [
     { id: 'fit', name: 'Fit the model into the view', keys: 'V A', enabled: true, run: () => look(null) },
@@ -48,6 +49,20 @@ export function viewActions(
       keys: 'V P',
       enabled: true,
       run: () => setParallel(!parallel),
+    },
+    {
+      id: 'showing',
+      name: looks.isShowing ? 'Show it plain, as a drawing' : 'Show it as it is made',
+      keys: 'V W',
+      enabled: true,
+      run: () => (looks.isShowing = !looks.isShowing),
+    },
+    {
+      id: 'outlines',
+      name: looks.outlines ? 'Hide the edges' : 'Draw the edges too',
+      keys: 'V E',
+      enabled: looks.isShowing,
+      run: () => (looks.outlines = !looks.outlines),
     },
   ]
 }

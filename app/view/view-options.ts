@@ -5,10 +5,16 @@ export const useViewportStore = defineStore('viewport', () => {
   const trails = ref<readonly string[]>([])
   /** How many frames lie between two ghosts; 0 for none. */
   const ghostsEvery = ref(0)
+  /** Whether things look like what they are made of; else plain, as in a drawing. */
+  const isShowing = ref(false)
+  /** Whether edges are drawn while things are shown as they are; drawings always have them. */
+  const outlines = ref(false)
   return {
     handles,
     trails,
     ghostsEvery,
+    isShowing,
+    outlines,
     toggleHandles: (kind: 'move' | 'turn') => {
       handles.value = handles.value === kind ? null : kind
     },

@@ -98,4 +98,23 @@ program
     process.exitCode = await page(file, options)
   })
 
+program
+  .command('film')
+  .description('Makes a film of a scenario, through an installed Chromium.')
+  .argument('<file>', 'a mechanism document')
+  .requiredOption('--out <file>', 'where it is written: .mp4, .webm, .gif, or .zip for numbered pictures')
+  .option('--scenario <names...>', 'one or more scenarios, one after the other; the first one when left out')
+  .option('--size <size>', 'width x height', '1280x720')
+  .option('--rate <n>', 'pictures a second', '30')
+  .option('--speed <n>', 'seconds of the scenario in a second of the film', '1')
+  .option('--from <time>', 'where it starts, such as "0.5 s"')
+  .option('--to <time>', 'where it ends')
+  .option('--quality <word>', 'draft, good or best', 'good')
+  .option('--look <word>', 'drawing, or showing what things are made of', 'drawing')
+  .option('--samples <n>', 'how many times a pixel is looked at: 4 or 16', '4')
+  .action(async (file, options) => {
+    const { film } = await import('./film')
+    process.exitCode = await film(file, options)
+  })
+
 await program.parseAsync()

@@ -1,4 +1,7 @@
-/** Builds the page that plays a mechanism by itself (app/player) into one file of HTML, to be filled with a document. */
+/**
+ * Builds pages that need no server into one file of HTML each: that which plays a mechanism by itself (app/player), to be filled
+ * with a document, and that which makes films for the command line.
+ */
 import { readFile, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
@@ -9,7 +12,7 @@ const here = (/** @type {string} */ path) => fileURLToPath(new URL(`../../${path
  * A program for the browser as one text.
  * @param {string} entry from the root of the repository
  */
-export async function browserProgram(entry) {
+async function browserProgram(entry) {
   const { outputFiles } = await build({
     entryPoints: [here(entry)],
     bundle: true,
@@ -38,4 +41,13 @@ export async function buildPlayer(target) {
     .replace('<style></style>', () => `<style>${style}</style>`)
     .replace('<script></script>', () => `<script>${program}</script>`)
   await writeFile(target, page)
+}
+
+/** @param target file that is written */
+export async function buildFilmPage(/** @type {string} */ target) {
+  const program = await browserProgram('app/present/films/film-page.ts')
+  await writeFile(
+    target,
+    `<!doctype html><meta charset="utf-8"><title>Film</title><script>${program}</script>\n`,
+  )
 }

@@ -10,6 +10,7 @@ import {
   siOr,
 } from '@ligamen/core'
 import type { Body, MechanismDocument, Part, Quantity } from '@ligamen/core'
+import BodyFinish from './BodyFinish.vue'
 import BodyMassFacts from './BodyMassFacts.vue'
 import BodyPlace from './BodyPlace.vue'
 import EntityActions from '../EntityActions.vue'
@@ -158,6 +159,7 @@ const isAway = (showing: string) => visibility.showing.get(props.body.id) === sh
     </div>
     <PartLook v-if="stage.stage === 'build'" :part="part" />
   </section>
+  <BodyFinish v-if="stage.stage === 'build' || stage.stage === 'present'" :body="body" />
   <BodyMassFacts v-if="stage.stage === 'build'" :body="body" />
   <template v-if="stage.stage !== 'drive'">
     <h3 class="heading">Datums</h3>

@@ -10,6 +10,7 @@ import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlanStore } from '~/model/run/plan'
 import { usePalette } from '~/view/usePalette'
+import { useViewportStore } from '~/view/view-options'
 import { useInks } from '../picture/useInks'
 import { useFilmsStore } from './films'
 import type { KeptFilm } from './film-folder'
@@ -43,6 +44,8 @@ const from = ref<Quantity>('0 s')
 const to = ref<Quantity | null>(null)
 const quality = ref<FilmSettings['quality']>('good')
 const fault = ref('')
+const viewing = useViewportStore()
+const look = ref<FilmSettings['look']>(viewing.isShowing ? 'showing' : 'drawing')
 const samples = ref<FilmSettings['samples']>(4)
 /** More scenarios that come after the one that is shown. */
 const later = ref<string[]>([])
@@ -50,7 +53,13 @@ const missing = shallowRef<Readonly<Record<FilmFormat, string>>>({ mp4: '', webm
 
 const settings = computed<FilmSettings | null>(() => {
   const read = sizeOf(size.value)
-  const made = { rate: rate.value, speed: speed.value, quality: quality.value, samples: samples.value }
+  const made = {
+    rate: rate.value,
+    speed: speed.value,
+    quality: quality.value,
+    samples: samples.value,
+    look: look.value,
+  }
   return read && { ...read, format: format.value, ...made }
 })
 const others = computed(() =>
@@ -68,6 +77,10 @@ const stretches = computed<FilmPlan['stretches']>(() => {
   return [shown, ...after]
 })
 const idea = computed(() => settings.value && { stretches: stretches.value, settings: settings.value })
+const LOOKS = [
+  { value: 'drawing', title: 'drawing' },
+  { value: 'showing', title: 'showing' },
+]
 const formats = computed(() =>
   FORMATS.map((value) => ({
     value,
@@ -163,6 +176,7 @@ watch(
         :clear="() => setTo(null)"
       />
       <v-select v-model="quality" label="Quality" :items="['draft', 'good', 'best']" />
+      <v-select v-model="look" label="Look" :items="LOOKS" />
       <v-select v-model="samples" label="Samples a pixel" :items="SAMPLES" />
     </div>
     <v-select

@@ -63,8 +63,11 @@ async function encoded(
   await output.finalize()
 }
 
+/** Films have something behind everything: white where a picture has nothing. */
 async function drawFrame(folder: FilmFolder, k: number, context: OffscreenCanvasRenderingContext2D) {
   const picture = await createImageBitmap((await folder.frame(k))!)
+  context.fillStyle = '#ffffff'
+  context.fillRect(0, 0, picture.width, picture.height)
   context.drawImage(picture, 0, 0)
   picture.close()
 }

@@ -13,6 +13,7 @@ const usual: FilmSettings = {
   speed: 1,
   quality: 'good',
   samples: 4,
+  look: 'drawing',
 }
 const whole = { scenario: 'cycle', from: 0, to: 10 }
 const fault = (more: Partial<FilmSettings>, stretches = [whole], room = Infinity) =>

@@ -78,6 +78,7 @@ async function drawStretch(
     height: settings.height,
     finer: settings.samples === 16 ? 2 : 1,
     palette,
+    isShowing: settings.look === 'showing',
     inks,
     display: (value, dimension) => display(value, dimension, 0),
     meshes: (hash) => meshes.get(hash),

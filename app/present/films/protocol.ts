@@ -16,6 +16,8 @@ export interface FilmSettings {
   /** Seconds of the scenario in a second of the film. */
   readonly speed: number
   readonly quality: 'draft' | 'good' | 'best'
+  /** Plain as the working view, or things as they are. */
+  readonly look: 'drawing' | 'showing'
   /** How many times a pixel is looked at, so that edges are smooth. */
   readonly samples: 4 | 16
 }
@@ -36,8 +38,8 @@ export interface FilmPlan {
   readonly mechanism: string
   readonly document: MechanismDocument
   readonly stretches: readonly Stretch[]
-  /** From where it is seen while there is no shot. */
-  readonly view: Camera
+  /** From where it is seen while there is no shot; all of it from above its corner for null. */
+  readonly view: Camera | null
   readonly settings: FilmSettings
   readonly palette: Palette
   readonly inks: Inks

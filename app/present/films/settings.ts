@@ -67,7 +67,9 @@ export async function formatsHere(
   height: number,
 ): Promise<Readonly<Record<FilmFormat, string>>> {
   const has = 'VideoEncoder' in globalThis
-  const can = async (codec: 'avc' | 'vp9') => has && (await canEncodeVideo(codec, { width, height }))
+  // odd sides are another matter, see `filmFault`
+  const size = { width: width + (width % 2), height: height + (height % 2) }
+  const can = async (codec: 'avc' | 'vp9') => has && (await canEncodeVideo(codec, size))
   const none = (name: string) => `This browser cannot encode ${name}; use another format.`
   const [avc, vp9] = await Promise.all([can('avc'), can('vp9')])
   return { mp4: avc ? '' : none('H.264'), webm: vp9 ? '' : none('VP9'), gif: '', png: '' }

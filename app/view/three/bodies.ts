@@ -4,8 +4,9 @@
  * something hangs on them: a machine of many bodies costs little script a frame.
  */
 import * as THREE from 'three'
-import { placedFrames, placementFrame, POSE, resolvedParts } from '@ligamen/core'
-import type { MechanismDocument, Mesh, Seen } from '@ligamen/core'
+import { finishOfMaterial, placedFrames, placementFrame, POSE, resolvedParts } from '@ligamen/core'
+import type { Finish, MechanismDocument, Mesh, Seen } from '@ligamen/core'
+import { FINISH_LOOKS } from './finishes'
 import { matrixOf, writePose } from './frame-matrix'
 import { Instances } from './instances'
 import type { Copy } from './instances'
@@ -30,7 +31,14 @@ interface PlacedPart extends Copy {
   readonly body: string
   readonly placed: string
   readonly colour: string
+  readonly finish: Finish
   readonly geometry: PartGeometry
+}
+
+/** Whether things look like what they are made of, or plain as in a drawing; and whether their edges are drawn. */
+export interface Quality {
+  readonly isShowing: boolean
+  readonly outlines: boolean
 }
 
 /** Opacity of ghosts. */
@@ -51,6 +59,7 @@ export class BodyShapes {
   private colours: Seen['colours'] = new Map()
   private offsets: Seen['offsets'] = new Map()
   private moved = true
+  private quality: Quality = { isShowing: false, outlines: true }
 
   setMeshes(meshes: (hash: string) => Mesh | undefined): void {
     this.geometries.meshes = meshes
@@ -61,6 +70,13 @@ export class BodyShapes {
     const isSame = sameEntries(this.showing, showing, (a, b) => a === b)
     this.showing = showing
     if (!isSame) this.arrange()
+  }
+
+  /** How things look. */
+  setQuality(quality: Quality): void {
+    const { isShowing, outlines } = this.quality
+    this.quality = quality
+    if (isShowing !== quality.isShowing || outlines !== quality.outlines) this.arrange()
   }
 
   /** Draws bodies in other colours than their own. */
@@ -105,6 +121,7 @@ export class BodyShapes {
             group,
             placed: id,
             colour: source.colour,
+            finish: body.finish ?? finishOfMaterial(source.material),
             geometry: this.geometries.of(source, shape),
             local: matrixOf(frames.value.get(id)!),
           })
@@ -176,7 +193,7 @@ export class BodyShapes {
     for (const [geometry, colours] of alike)
       for (const [colour, copies] of colours) {
         if (copies.length === 0) continue
-        const material = this.paints.surface(colour, { chosen: false, opacity: GHOSTLY })
+        const material = this.paints.surface(colour, { chosen: false, opacity: GHOSTLY, finish: null })
         const ghost = new Instances(geometry.solid, material, copies, 'surface')
         ghost.settle()
         this.ghosts.push(ghost)
@@ -329,9 +346,12 @@ export class BodyShapes {
     for (const part of this.placed) {
       const opacity = this.opacityOf(part.body)
       if (opacity === 0) continue
-      const look = { chosen: this.selected.has(part.body), opacity }
+      const chosen = this.selected.has(part.body)
+      const isRecoloured = (this.colours.get(part.body)?.share ?? 0) > 0
+      const finish = this.quality.isShowing ? FINISH_LOOKS[isRecoloured ? 'paint' : part.finish] : null
+      const look = { chosen, opacity, finish }
       gather(part.geometry.solid, this.paints.surface(this.colourOf(part), look), part)
-      gather(part.geometry.edges, this.paints.edges(look), part)
+      if (this.quality.outlines || chosen) gather(part.geometry.edges, this.paints.edges(look), part)
     }
     this.drawn = []
     for (const [geometry, materials] of alike)

@@ -9,12 +9,13 @@ import { paintWritten } from '../writing/paint'
 import type { Inks } from '../writing/paint'
 import { PictureStage } from './picture-stage'
 import type { PictureLook } from './picture-stage'
+import { wholeView } from './shot-camera'
 
 export interface PictureWish extends PictureLook {
   readonly document: MechanismDocument
   readonly scenario: string
-  /** From where it is seen while there is no shot. */
-  readonly view: Camera
+  /** From where it is seen while there is no shot; all of it from above its corner for null. */
+  readonly view: Camera | null
   /** Times of the pictures, rising from the first on [s]. */
   readonly times: Float64Array
   readonly width: number
@@ -29,6 +30,7 @@ export class FilmStage {
   /** The picture that was drawn last. */
   readonly canvas: OffscreenCanvas
   private readonly context: OffscreenCanvasRenderingContext2D
+  private readonly usual: Camera
 
   private constructor(
     private readonly wish: PictureWish,
@@ -40,6 +42,7 @@ export class FilmStage {
     this.context = this.canvas.getContext('2d', { willReadFrequently: true })!
     this.context.imageSmoothingQuality = 'high'
     stage.resize(width, height, finer)
+    this.usual = wish.view ?? wholeView(stage.bounds(), width / height)
   }
 
   /** Solves the scenario at the times of the pictures. Errors: those of opening and running it, and why it stopped. */
@@ -58,8 +61,10 @@ export class FilmStage {
   /** Draws the picture at a place of the times. */
   draw(index: number): void {
     const { context, stage, wish } = this
-    const { width, height, times, view, inks } = wish
-    const written = stage.draw(index, times[index]!, { own: null, usual: view, aspect: null })
+    const { width, height, times, inks } = wish
+    const written = stage.draw(index, times[index]!, { own: null, usual: this.usual, aspect: null })
+    // what is transparent lets nothing of the picture before through
+    context.clearRect(0, 0, width, height)
     context.drawImage(stage.renderer.domElement as unknown as OffscreenCanvas, 0, 0, width, height)
     paintWritten(context, { left: 0, top: 0, width, height }, written, inks)
   }

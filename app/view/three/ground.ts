@@ -26,13 +26,14 @@ function gridSpacing(bounds: THREE.Box3): number {
 
 /** The most bodies that throw a shadow: it draws everything twice. */
 const MOST_BODIES = 150
+const SUNLIGHT = 2.4
 /** How dark the shadow is. */
 const SHADOW = 0.16
 
 /** What lies under and behind the mechanism: the grid, and the shadow on the ground. */
 export class Ground {
   readonly root = new THREE.Group()
-  readonly sun = new THREE.DirectionalLight('#ffffff', 2.4)
+  readonly sun = new THREE.DirectionalLight('#ffffff', SUNLIGHT)
   private readonly shadow = new THREE.Mesh(
     new THREE.PlaneGeometry(1, 1),
     new THREE.ShadowMaterial({ opacity: SHADOW, depthWrite: false }),
@@ -76,6 +77,11 @@ export class Ground {
     this.shadow.visible = this.sun.castShadow = plane === 'ground' && bodies > 0 && bodies <= MOST_BODIES
     this.shine(bounds)
     return this.grid ? gridSpacing(bounds) : null
+  }
+
+  /** @param share of the usual light, where there is more from all around */
+  dim(share: number): void {
+    this.sun.intensity = share * SUNLIGHT
   }
 
   /** Leaves the grid out for a picture. */

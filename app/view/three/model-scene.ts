@@ -2,17 +2,22 @@
 import * as THREE from 'three'
 import type { MechanismDocument, Mesh, Seen } from '@ligamen/core'
 import { BodyShapes } from './bodies'
+import type { Quality } from './bodies'
 import { Ground } from './ground'
 import type { Palette } from './palette'
 import { Strands } from './strands'
 import { Trace } from './trace'
+
+const SKYLIGHT = 2.6
+/** What is left of both lights where a room shines from all around. */
+const BESIDE_ROOM = { sky: 0.16, sun: 0.8 }
 
 export class ModelScene {
   readonly scene = new THREE.Scene()
   readonly bodies = new BodyShapes()
   readonly strands = new Strands()
   readonly trails = new Trace('measured', 0.0028)
-  private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', 2.6)
+  private readonly light = new THREE.HemisphereLight('#ffffff', '#cfc7b5', SKYLIGHT)
   private readonly ground = new Ground()
   /** Bounds of the bodies as they stood when the document was set; the ground lies under them. */
   private bounds: THREE.Box3 | null = null
@@ -33,6 +38,14 @@ export class ModelScene {
     this.bodies.setPalette(palette)
     this.trails.setPalette(palette)
     this.strands.setPalette(palette)
+  }
+
+  /** @param room light from all around, for what looks like what it is made of; null without */
+  setQuality(quality: Quality, room: THREE.Texture | null): void {
+    this.scene.environment = room
+    this.light.intensity = SKYLIGHT * (room ? BESIDE_ROOM.sky : 1)
+    this.ground.dim(room ? BESIDE_ROOM.sun : 1)
+    this.bodies.setQuality(quality)
   }
 
   /** A colour behind the model; null for the palette's own. */

@@ -3,6 +3,7 @@
  * edit, since letting the last one go would compile its shader anew.
  */
 import * as THREE from 'three'
+import type { FinishLook } from './finishes'
 import type { Palette } from './palette'
 
 /** How a body is drawn. */
@@ -10,6 +11,8 @@ export interface Look {
   readonly chosen: boolean
   /** Above 0, up to 1. */
   readonly opacity: number
+  /** What it is made of, in pictures that show that; null for the plain look of drawings. */
+  readonly finish: FinishLook | null
 }
 
 interface Paint {
@@ -37,8 +40,9 @@ export class Paints {
     for (const { chosen } of this.paints.values()) chosen.emissive.set(palette.selected)
   }
 
-  surface(colour: string, { chosen, opacity }: Look): THREE.Material {
-    const paint = this.paint(colour)
+  surface(colour: string, { chosen, opacity: shown, finish }: Look): THREE.Material {
+    const paint = this.paint(colour, finish)
+    const opacity = shown * (finish?.opacity ?? 1)
     if (opacity >= 1) return chosen ? paint.chosen : paint.plain
     let faint = paint.faint.get(opacity)
     if (!faint) {
@@ -51,7 +55,7 @@ export class Paints {
     return faint
   }
 
-  edges({ chosen, opacity }: Look): THREE.Material {
+  edges({ chosen, opacity }: Omit<Look, 'finish'>): THREE.Material {
     if (chosen || opacity >= 1) return chosen ? this.chosenEdge : this.edge
     let faint = this.faintEdges.get(opacity)
     if (!faint) {
@@ -73,14 +77,16 @@ export class Paints {
     this.chosenEdge.dispose()
   }
 
-  private paint(colour: string): Paint {
-    const known = this.paints.get(colour)
+  private paint(own: string, finish: FinishLook | null): Paint {
+    const colour = finish?.colour ?? own
+    const key = finish ? `${colour} ${finish.roughness} ${finish.metalness}` : colour
+    const known = this.paints.get(key)
     if (known) return known
     // pushed back a little, so that the edges on the surface are not broken by it
     const plain = new THREE.MeshStandardMaterial({
       color: colour,
-      roughness: 0.55,
-      metalness: 0.1,
+      roughness: finish?.roughness ?? 0.55,
+      metalness: finish?.metalness ?? 0.1,
       polygonOffset: true,
       polygonOffsetFactor: 1,
       polygonOffsetUnits: 1,
@@ -89,7 +95,7 @@ export class Paints {
     chosen.emissiveIntensity = 0.12
     if (this.palette) chosen.emissive.set(this.palette.selected)
     const paint = { plain, chosen, faint: new Map<number, THREE.MeshStandardMaterial>() }
-    this.paints.set(colour, paint)
+    this.paints.set(key, paint)
     return paint
   }
 }

@@ -13,10 +13,14 @@ import type { Spot, Written } from '../writing/written'
 import { ModelScene } from './model-scene'
 import { BACKDROPS } from './palette'
 import type { Palette } from './palette'
+import type { AnyCamera } from './snapshot'
 import { axesOf, ShotCamera } from './shot-camera'
+import { roomLight, Showing } from './showing'
 
 export interface PictureLook {
   readonly palette: Palette
+  /** Things as they are, or plain as in a drawing with its edges. */
+  readonly isShowing: boolean
   readonly display: (value: number, dimension: Parameters<DisplayOf>[1]) => string
   readonly meshes: (hash: string) => Mesh | undefined
 }
@@ -37,6 +41,7 @@ export class PictureStage {
   private readonly model = new ModelScene()
   private readonly cameras = new ShotCamera()
   private readonly facts
+  private readonly showing: Showing | null
   private width = 1
   private height = 1
 
@@ -47,13 +52,22 @@ export class PictureStage {
   ) {
     const { model, source, take, strands } = staged
     this.facts = pictureFacts(model.document)
-    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
+    this.renderer = new THREE.WebGLRenderer({
+      canvas,
+      antialias: true,
+      alpha: true,
+      preserveDrawingBuffer: true,
+    })
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = THREE.PCFShadowMap
     this.model.setMeshes(look.meshes)
     this.model.setPalette(look.palette)
     const background = source.picture?.background
     this.model.setBackground(BACKDROPS[background ?? ''] ?? null)
+    if (background === 'transparent') this.model.bare()
+    this.showing = look.isShowing ? new Showing(this.renderer, this.model.scene) : null
+    const room = look.isShowing ? roomLight(this.renderer) : null
+    this.model.setQuality({ isShowing: look.isShowing, outlines: !look.isShowing }, room)
     this.model.setGrid(background === undefined || background === 'paper')
     this.model.setDocument(model.document)
     this.model.strands.set(strands)
@@ -105,7 +119,8 @@ export class PictureStage {
     this.renderer.clippingPlanes = seen.section
       ? [new THREE.Plane(new THREE.Vector3(...seen.section.normal).negate(), seen.section.distance)]
       : []
-    this.renderer.render(model.scene, camera)
+    if (this.showing) this.showing.render(camera as AnyCamera, model.bodies.size())
+    else this.renderer.render(model.scene, camera)
     const onPicture = (point: readonly [number, number, number]): Spot => {
       const { x, y } = new THREE.Vector3(...point).project(camera)
       return [((x + 1) / 2) * this.width, ((1 - y) / 2) * this.height]
@@ -115,6 +130,8 @@ export class PictureStage {
   }
 
   dispose(): void {
+    this.showing?.dispose()
+    this.model.scene.environment?.dispose()
     this.model.dispose()
     this.renderer.dispose()
   }

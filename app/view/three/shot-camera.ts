@@ -1,6 +1,6 @@
 /** Cameras of three for shots: so placed that the frame of the picture, inside the canvas, shows what the shot says. */
 import * as THREE from 'three'
-import { axesOf as axesOfCamera } from '@ligamen/core'
+import { axesOf as axesOfCamera, USUAL_OPENING } from '@ligamen/core'
 import type { Camera } from '@ligamen/core'
 
 /** A shot as it is looked through. */
@@ -32,6 +32,26 @@ export function frameOn(
   const size = { width: Math.round(most), height: Math.round(most / aspect) }
   return { left: (width - size.width) / 2, top: (height - size.height) / 2, ...size }
 }
+
+/** All of a box from above its corner. @param aspect width over height of the picture */
+export function wholeView(box: THREE.Box3, aspect: number): Camera {
+  const { center, radius } = box.isEmpty()
+    ? new THREE.Sphere(new THREE.Vector3(), EMPTY)
+    : box.getBoundingSphere(new THREE.Sphere())
+  const distance = radius / Math.sin(Math.min(1, aspect) * (USUAL_OPENING / 2))
+  const eye = CORNER.clone().multiplyScalar(distance).add(center)
+  return {
+    eye: eye.toArray(),
+    target: center.toArray(),
+    up: [0, 0, 1],
+    height: 2 * distance * Math.tan(USUAL_OPENING / 2),
+    opening: USUAL_OPENING,
+  }
+}
+/** From the model to the viewer, as the view has it at first. */
+const CORNER = new THREE.Vector3(0.459, -0.734, 0.5).normalize()
+/** Radius of what is seen while there is nothing [m]. */
+const EMPTY = 0.15
 
 export class ShotCamera {
   private readonly perspective = new THREE.PerspectiveCamera()

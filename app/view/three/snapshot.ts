@@ -16,10 +16,14 @@ export async function snapshot(
 ): Promise<Blob> {
   const target = new THREE.WebGLRenderTarget(width, height, { samples: 4, type: THREE.HalfFloatType })
   const halves = new Uint16Array(4 * width * height)
+  const opacity = renderer.getClearAlpha()
   try {
     renderer.setRenderTarget(target)
+    // where the scene has no background nothing is behind it
+    renderer.setClearAlpha(0)
     renderer.render(scene, camera)
     renderer.setRenderTarget(null)
+    renderer.setClearAlpha(opacity)
     await renderer.readRenderTargetPixelsAsync(target, 0, 0, width, height, halves)
   } finally {
     target.dispose()

@@ -4,7 +4,8 @@
  */
 import * as THREE from 'three'
 import type { AnyStrand, Camera, Frame, MechanismDocument, Mesh, ResolvedPart, Seen } from '@ligamen/core'
-import type { BodyHit } from './bodies'
+import type { BodyHit, Quality } from './bodies'
+import { Drawing } from './drawing'
 import { frameOf } from './frame-matrix'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
@@ -45,6 +46,7 @@ export class Viewport {
   private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
   private readonly handles: Handles
+  private readonly drawing: Drawing
   /** How bodies have moved by handles, in ground; 12 numbers, see maths/frame.ts of the core. */
   onHandles: (ids: readonly string[], motion: Frame, done: boolean) => void = () => undefined
   /** The distance of the grid's lines has changed [m]; null while there is no grid. */
@@ -88,7 +90,11 @@ export class Viewport {
         this.redraw()
       },
     )
-    this.pictures = new Pictures(this.renderer, this.model, this.seenFrom)
+    this.drawing = new Drawing(this.renderer, this.model, () => this.wake())
+    this.pictures = new Pictures(this.renderer, this.model, () => {
+      const { shot, viewpoint } = this
+      return { shot, camera: viewpoint.camera, view: viewpoint.asCamera() }
+    })
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = THREE.PCFShadowMap
     this.model.scene.add(
@@ -320,6 +326,12 @@ export class Viewport {
     this.redraw()
   }
 
+  /** Things as they are, or plain; while something moves, they are drawn without the dark of their corners. */
+  setQuality(quality: Quality): void {
+    this.drawing.setQuality(quality)
+    this.redraw()
+  }
+
   setParallel(on: boolean): void {
     this.viewpoint.setParallel(on, this.bodies.bounds())
     this.handles.setCamera(this.viewpoint.camera)
@@ -334,15 +346,9 @@ export class Viewport {
     this.redraw()
   }
 
-  /** The shot that is looked through, if any, and from where the person at the screen looks. */
-  private seenFrom = () => ({
-    shot: this.shot,
-    camera: this.viewpoint.camera,
-    view: this.viewpoint.asCamera(),
-  })
-
   dispose(): void {
     cancelAnimationFrame(this.scheduled)
+    this.drawing.dispose()
     this.handles.dispose()
     this.viewpoint.controls.dispose()
     this.model.dispose()
@@ -365,12 +371,12 @@ export class Viewport {
     this.scheduled = 0
     const elapsed = (performance.now() - this.drawnAt) / 1000
     const moving = this.viewpoint.controls.update(Math.min(0.1, Math.max(0.001, elapsed)))
-    if (moving || this.dirty) this.render()
+    if (moving || this.dirty || this.drawing.isDue) this.render(moving || this.dirty)
     this.dirty = false
     if (moving) this.wake()
   }
 
-  private render(): void {
+  private render(isMoving: boolean): void {
     const camera = this.camera()
     // a picture has in it what its cues say, and nothing that is there to work with
     for (const { root } of [this.trace, this.arrows, this.markers]) root.visible = !this.shot
@@ -382,7 +388,7 @@ export class Viewport {
       this.turned = turned.join()
       this.onTurned(turned)
     }
-    this.renderer.render(this.model.scene, camera)
+    this.drawing.draw(camera, isMoving)
     this.onDrawn()
   }
 

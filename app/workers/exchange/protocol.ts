@@ -3,6 +3,8 @@ import type { MechanismDocument, Mesh, Problem, Scene, StoredMesh } from '@ligam
 import type { InFile } from './formats/format'
 import type { Asked } from './out/out-format'
 
+export type { AskedMotion, AskedPicture } from './out/out-format'
+
 /** A mesh as it is stored and drawn. */
 export interface PreparedMesh {
   readonly stored: StoredMesh

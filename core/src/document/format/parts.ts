@@ -118,6 +118,19 @@ export class PlacedPart {
   @IsOptional() @Nested(() => Placement) at?: Placement
 }
 
+/** What a body looks like in pictures that show it as it is. */
+export const FINISHES = [
+  'paint',
+  'polymer',
+  'steel',
+  'aluminium',
+  'brass',
+  'rubber',
+  'wood',
+  'glass',
+] as const
+export type Finish = (typeof FINISHES)[number]
+
 /**
  * What moves as one; `pose` is where it is in ground at the home pose, and chooses the branch of loops. Without a
  * pose its joints place it, unless it has no parts: then it is at the ground's own frame, so that its datums are
@@ -128,6 +141,8 @@ export class Body {
   @IsId() id!: string
   @IsName() @NoMotion() name!: string
   @IsOptional() @IsBoolean() grounded?: boolean
+  /** In pictures; what the materials of its parts look like when left out. */
+  @IsOptional() @IsIn([...FINISHES]) @NoMotion() finish?: Finish
   @NestedList(() => PlacedPart, 10_000) parts!: PlacedPart[]
   @IsOptional() @Nested(() => Placement) pose?: Placement
   @IsOptional() @Nested(() => MassProperties) @NoMotion() mass?: MassProperties
