@@ -7,9 +7,15 @@ import { fileURLToPath } from 'node:url'
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url))
 /** What pages that play by themselves are made of is in the app. */
-const SOURCES = ['./src', '../core/src', '../app/player', '../app/present/films', '../app/view', '../app/fields', '../app/theme'].map(
-  here,
-)
+const SOURCES = [
+  './src',
+  '../core/src',
+  '../app/player',
+  '../app/present/films',
+  '../app/view',
+  '../app/fields',
+  '../app/theme',
+].map(here)
 export const BUNDLE = here('./dist/main.mjs')
 
 /** True when there is a bundle, and no source is newer; an installed package has no sources to be newer. */

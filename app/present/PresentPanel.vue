@@ -34,4 +34,9 @@ usePictureOverlays()
 .present {
   height: 100%;
 }
+
+.present :deep(.tabs button) {
+  padding: 0 8px;
+  white-space: nowrap;
+}
 </style>

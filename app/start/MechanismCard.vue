@@ -69,7 +69,7 @@ const { width, height, shown, start, stop } = usePreview(canvas, () => props.mec
 }
 
 .open strong {
-  padding-top: 8px;
+  margin-top: 8px;
   overflow: hidden;
   font-weight: 600;
   text-overflow: ellipsis;

@@ -23,7 +23,7 @@ export interface FilmOptions {
   readonly out: string
   readonly size: string
   readonly rate: string
-  readonly speed: string
+  readonly speed?: string
   readonly from?: string
   readonly to?: string
   readonly quality: string
@@ -75,15 +75,16 @@ function wishOf(model: Model, options: FilmOptions) {
     return `${options.out} must end with ${Object.keys(FORMATS).join(', ')}; the ending says the format.`
   const [width, height] = options.size.split(/\s*[x×]\s*/i).map(Number)
   if (!(width! >= 16 && height! >= 16)) return `“${options.size}” is no size; write it as 1280x720.`
-  const [rate, speed, samples] = [options.rate, options.speed, options.samples].map(Number)
+  const [rate, samples] = [options.rate, options.samples].map(Number)
   if (!(rate! >= 1 && rate! <= 60)) return 'Give --rate as 1 to 60 pictures a second.'
-  if (!(speed! > 0)) return 'Give --speed as a number above zero, such as 0.25.'
   if (samples !== 4 && samples !== 16) return 'Give --samples as 4 or 16.'
   if (!['draft', 'good', 'best'].includes(options.quality)) return 'Give --quality as draft, good or best.'
   if (!['drawing', 'showing'].includes(options.look)) return 'Give --look as drawing or showing.'
   const names = options.scenario ?? [undefined]
   const scenarios = names.flatMap((name) => scenariosOf(model, name).slice(0, 1))
   if (scenarios.length < names.length || scenarios.length === 0) return ''
+  const speed = Number(options.speed ?? scenarios[0]!.source.picture?.speed ?? 1)
+  if (!(speed > 0)) return 'Give --speed as a number above zero, such as 0.25.'
   const time = (text: string | undefined, otherwise: number) =>
     text === undefined ? otherwise : parseQuantity(text, 'time')
   const stretches = []

@@ -106,7 +106,10 @@ program
   .option('--scenario <names...>', 'one or more scenarios, one after the other; the first one when left out')
   .option('--size <size>', 'width x height', '1280x720')
   .option('--rate <n>', 'pictures a second', '30')
-  .option('--speed <n>', 'seconds of the scenario in a second of the film', '1')
+  .option(
+    '--speed <n>',
+    'seconds of the scenario in a second of the film; as the scenario says when left out',
+  )
   .option('--from <time>', 'where it starts, such as "0.5 s"')
   .option('--to <time>', 'where it ends')
   .option('--quality <word>', 'draft, good or best', 'good')

@@ -11,6 +11,14 @@ const UP: Point = [0, 0, 1]
 const mm = (value: number) => (value === 0 ? 0 : `${Number(value.toFixed(6))} mm`)
 const place = (point: Point) => ({ position: point.map(mm) as [string, string, string] })
 
+/** What parts of a colour are made of; the others are painted. */
+const MATERIALS: Readonly<Record<string, { readonly material: string; readonly density: string }>> = {
+  '#8fa3ad': { material: 'Aluminium', density: '2700 kg/m^3' },
+  '#d9a441': { material: 'Brass', density: '8500 kg/m^3' },
+  '#c9a66b': { material: 'Beech', density: '720 kg/m^3' },
+  '#c9c2b2': { material: 'POM', density: '1410 kg/m^3' },
+}
+
 export class LineBuilder {
   readonly document: MechanismDocument
   private readonly origins = new Map<string, Point>()
@@ -58,7 +66,14 @@ export class LineBuilder {
       JSON.stringify(part.dimensions) === JSON.stringify(dimensions)
     let part = parts.find(alike)
     if (!part) {
-      part = { id: `part-${parts.length + 1}`, name: body.name, shape, dimensions, colour }
+      part = {
+        id: `part-${parts.length + 1}`,
+        name: body.name,
+        shape,
+        dimensions,
+        colour,
+        ...MATERIALS[colour],
+      }
       parts.push(part)
     }
     body.parts.push({

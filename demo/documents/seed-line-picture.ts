@@ -1,7 +1,7 @@
-/** How the cycle of the seed line is shown: four shots tied to its moves, what fades, what is written. At half speed it is a film of 20 s. */
+/** How the cycle of the seed line is shown in a film of 20 s: four shots tied to its moves, what fades, what is written. */
 import type { AnyCue, AnyShot, Picture } from '@ligamen/core'
 
-export const picture: Picture = { frame: '16:9' }
+export const picture: Picture = { frame: '16:9', speed: 0.5 }
 
 export const shots: AnyShot[] = [
   {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Films: what one is made as, how far it is, and those that are made. Every frame that is drawn is kept. */
 import { mdiDeleteOutline, mdiDownload, mdiRefresh } from '@mdi/js'
-import { formatNumber, siOr } from '@ligamen/core'
+import { formatNumber, reasons, scenarioOf, siOr } from '@ligamen/core'
 import type { Camera, Problem, Quantity } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
@@ -39,7 +39,8 @@ const inks = useInks()
 const format = ref<FilmFormat>('mp4')
 const size = ref(SIZES[0]!)
 const rate = ref(30)
-const speed = ref(1)
+/** It belongs to the plan of the film, and is kept with the mechanism. */
+const speed = computed(() => mechanism.scenario?.picture?.speed ?? 1)
 const from = ref<Quantity>('0 s')
 const to = ref<Quantity | null>(null)
 const quality = ref<FilmSettings['quality']>('good')
@@ -110,6 +111,13 @@ async function make() {
   if (fault.value) return
   await films.make({ ...idea.value, view, mechanism: String(route.params.id) }, palette.value, inks.value)
 }
+async function setSpeed(value: number) {
+  const refused = await mechanism.edit(`Film: ${value} × as fast`, (draft) => {
+    const scenario = scenarioOf(draft, mechanism.scenario!.id)
+    scenario.picture = { ...scenario.picture, speed: value }
+  })
+  fault.value = reasons(refused)
+}
 /** Nothing is refused here: what does not fit is said under the fields. */
 const NO_FAULTS: Promise<readonly Problem[]> = Promise.resolve([])
 function setFrom(value: Quantity) {
@@ -161,15 +169,16 @@ watch(
     <v-select v-model="format" label="Format" :items="formats" />
     <v-combobox v-model="size" label="Size" :items="SIZES" />
     <div class="pair">
-      <v-select v-model="rate" label="Pictures a second" :items="RATES" />
+      <v-select v-model="rate" label="Pictures/s" :items="RATES" />
       <v-select
-        v-model="speed"
         label="Speed"
+        :model-value="speed"
         :items="SPEEDS.map((value) => ({ value, title: `${formatNumber(value, 2)} ×` }))"
+        @update:model-value="setSpeed"
       />
       <QuantityField label="From" :value="from" dimension="time" :commit="setFrom" />
       <QuantityField
-        label="To (the end when empty)"
+        label="To (or the end)"
         :value="to"
         dimension="time"
         :commit="setTo"
@@ -177,7 +186,7 @@ watch(
       />
       <v-select v-model="quality" label="Quality" :items="['draft', 'good', 'best']" />
       <v-select v-model="look" label="Look" :items="LOOKS" />
-      <v-select v-model="samples" label="Samples a pixel" :items="SAMPLES" />
+      <v-select v-model="samples" label="Samples/pixel" :items="SAMPLES" />
     </div>
     <v-select
       v-if="others.length > 0"

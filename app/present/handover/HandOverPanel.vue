@@ -47,6 +47,10 @@ const exchange = useExchangeStore()
   margin: 0;
 }
 
+.hand-over :deep(.heading) {
+  padding: 0;
+}
+
 .hand-over :deep(p) {
   font-size: 12px;
 }

@@ -77,10 +77,8 @@ function svg() {
 <template>
   <section aria-label="Pictures">
     <h3 class="heading">Pictures</h3>
-    <div class="pair">
-      <v-combobox v-model="size" label="Picture size" :items="SIZES" />
-      <v-select v-model="ground" label="Behind it" :items="GROUNDS" />
-    </div>
+    <v-combobox v-model="size" label="Picture size" :items="SIZES" />
+    <v-select v-model="ground" label="Behind it" :items="GROUNDS" />
     <v-select v-model="options.ghostsEvery" label="Ghosts of other poses" :items="GHOSTS" />
     <div class="ways">
       <v-btn :prepend-icon="mdiImageOutline" :disabled="!asked" @click="png">Picture (PNG)</v-btn>

@@ -9,6 +9,7 @@ import { Strands } from './strands'
 import { Trace } from './trace'
 
 const SKYLIGHT = 2.6
+const ROOMLIGHT = 0.75
 /** What is left of both lights where a room shines from all around. */
 const BESIDE_ROOM = { sky: 0.16, sun: 0.8 }
 
@@ -43,6 +44,7 @@ export class ModelScene {
   /** @param room light from all around, for what looks like what it is made of; null without */
   setQuality(quality: Quality, room: THREE.Texture | null): void {
     this.scene.environment = room
+    this.scene.environmentIntensity = ROOMLIGHT
     this.light.intensity = SKYLIGHT * (room ? BESIDE_ROOM.sky : 1)
     this.ground.dim(room ? BESIDE_ROOM.sun : 1)
     this.bodies.setQuality(quality)

@@ -13,7 +13,9 @@ import { RenderPass } from 'three/examples/jsm/postprocessing/RenderPass.js'
 import type { AnyCamera } from './snapshot'
 
 /** How far surfaces darken each other, as a share of the size of the model. */
-const REACH = 0.06
+const REACH = 0.045
+/** How deep what darkens is taken to be, likewise: less leaves a dark rim before things far behind it. */
+const DEPTH = 0.02
 const SAMPLES = 4
 
 /** Light from a bright room, which is made and not read from a file. The caller lets it go. */
@@ -39,7 +41,14 @@ export class Showing {
   render(camera: AnyCamera, reach: number): void {
     const size = this.renderer.getSize(new THREE.Vector2())
     if (!this.composer || this.camera !== camera || !size.equals(this.size)) this.compose(camera, size)
-    this.ambient!.updateGtaoMaterial({ radius: REACH * reach, distanceFallOff: 1, scale: 1.2 })
+    this.ambient!.updateGtaoMaterial({
+      radius: REACH * reach,
+      thickness: DEPTH * reach,
+      distanceFallOff: 1,
+      distanceExponent: 1.5,
+      scale: 1.2,
+      samples: 16,
+    })
     this.composer!.render()
   }
 

@@ -167,6 +167,20 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('region', { name: 'Cue of the picture' })).toBeVisible()
       expect(await cutOffAtAnySize(page)).toEqual([])
       expect(await faults(page)).toEqual([])
+      await page.getByRole('tab', { name: 'Films' }).click()
+      await expect(page.getByRole('button', { name: 'Make the film' })).toBeVisible()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      await page.getByRole('tab', { name: 'Hand over' }).click()
+      await page.getByRole('button', { name: 'Make a link' }).click()
+      await expect(page.getByRole('region', { name: 'Links' }).getByRole('listitem')).toBeVisible()
+      expect(await cutOffAtAnySize(page)).toEqual([])
+      expect(await faults(page)).toEqual([])
+      // the page that others see
+      const address = await page.getByRole('region', { name: 'Links' }).getByRole('link').getAttribute('href')
+      await page.goto(address!)
+      await expect(page.locator('#clock')).toContainText('of 2.50 s')
+      expect(await faults(page)).toEqual([])
     })
 
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {

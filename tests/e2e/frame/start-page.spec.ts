@@ -56,3 +56,40 @@ test('from an empty project to a moving mechanism, and away again', async ({ pag
   await page.getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(project).toHaveCount(0)
 })
+
+test('mechanisms are found and sorted, and the one under the pointer moves', async ({ page }) => {
+  const name = `Bench ${test.info().testId}`
+  const project = await (await page.request.post('/api/projects', { data: { name } })).json()
+  for (const [mechanism, start] of [
+    ['Jaw 10', 'empty'],
+    ['Jaw 9', 'crank-rocker'],
+  ])
+    await page.request.post(`/api/projects/${project.id}/mechanisms`, { data: { name: mechanism, start } })
+  await page.goto('/')
+  const find = page.getByLabel('Find a project or a mechanism')
+  await find.fill(`${name} jaw`)
+  const found = page.getByRole('region', { name: `Project ${name}` })
+  await expect(page.getByRole('region', { name: /^Project / })).toHaveCount(1)
+  await expect(found.getByRole('article')).toHaveText([/Jaw 9/, /Jaw 10/])
+  await page.getByRole('combobox', { name: 'Order' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'by name' }).click()
+  await expect(found.getByRole('article')).toHaveText([/Jaw 9/, /Jaw 10/])
+  await find.fill(`${name} 10`)
+  await expect(found.getByRole('article')).toHaveText([/Jaw 10/])
+  await find.fill('nothing that is called so')
+  await expect(page.getByText('No project and no mechanism is called')).toBeVisible()
+  await page.getByRole('button', { name: 'Show all' }).click()
+
+  const card = found.getByRole('article').filter({ hasText: 'Jaw 9' })
+  await card.hover()
+  const preview = card.getByRole('img', { name: 'Preview of Jaw 9' })
+  await expect(preview).toBeVisible({ timeout: 30_000 })
+  await page.mouse.move(5, 5)
+  await expect(preview).toHaveCount(0)
+  // nothing moves for those who want less motion
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await page.clock.install()
+  await card.hover()
+  await page.clock.runFor(5000)
+  await expect(preview).toHaveCount(0)
+})

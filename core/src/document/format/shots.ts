@@ -2,7 +2,7 @@
  * Shots: from where a scenario is seen, one after the other on its time axis. They change what is seen and nothing that
  * moves. The kinds are one file each in presentation/shots, whose registry adds their classes to the format.
  */
-import { IsIn, IsOptional, Matches } from 'class-validator'
+import { IsIn, IsNumber, IsOptional, Matches, Max, Min } from 'class-validator'
 import { lawKinds } from '../../laws/registry'
 import type { Quantity } from '../../units/quantity'
 import { Nested } from '../rules/nested'
@@ -49,6 +49,8 @@ export class Picture {
   frame?: string
   /** Behind the model: paper when left out. */
   @IsOptional() @IsIn([...BACKGROUNDS]) background?: Background
+  /** Seconds of the scenario in a second of its film: 1 when left out. */
+  @IsOptional() @IsNumber() @Min(0.01) @Max(100) speed?: number
 }
 
 /** The classes of the kinds: every kind adds its own from its file, by declaration merging. */
