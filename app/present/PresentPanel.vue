@@ -16,7 +16,7 @@ const TABS = [
   { id: 'shots', name: 'Shots' },
   { id: 'seen', name: 'Seen' },
   { id: 'films', name: 'Films' },
-  { id: 'hand-over', name: 'Hand over' },
+  { id: 'hand-over', name: 'Share' },
 ] as const
 usePictureOverlays()
 </script>
@@ -33,10 +33,5 @@ usePictureOverlays()
 <style scoped>
 .present {
   height: 100%;
-}
-
-.present :deep(.tabs button) {
-  padding: 0 8px;
-  white-space: nowrap;
 }
 </style>

@@ -48,6 +48,7 @@ const READS: Readonly<Record<string, string>> = {
   'PUT /api/mechanisms/:id': 'application/json',
   'PATCH /api/mechanisms/:id': 'application/json-patch+json',
   'PUT /api/mechanisms/:id/name': 'application/json',
+  'POST /api/mechanisms/:id/links': 'application/json',
   'PUT /api/mechanisms/:id/picture': 'image/png',
   'PUT /api/meshes/:hash': 'application/octet-stream',
 }
@@ -68,11 +69,12 @@ const at = (pattern: string, id?: string) =>
     .replace('mechanisms/:id', `mechanisms/${id ?? mechanism}`)
     .replace(':mechanism', id ?? randomUUID())
     .replace(':save', id ?? randomUUID())
+    .replace(':link', id ?? randomUUID())
     .replace(':hash', id ?? 'a'.repeat(64))
 const head = { 'if-match': '"1"', 'idempotency-key': randomUUID() }
 const counts = async () =>
   Promise.all(
-    ['projects', 'mechanisms', 'meshes', 'saves'].map(async (table) => (await knex(table).count())[0]),
+    ['projects', 'mechanisms', 'meshes', 'saves', 'links'].map(async (table) => (await knex(table).count())[0]),
   )
 
 it('the table names the routes that there are', () => {

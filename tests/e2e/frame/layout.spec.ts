@@ -171,7 +171,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('button', { name: 'Make the film' })).toBeVisible()
       expect(await cutOffAtAnySize(page)).toEqual([])
       expect(await faults(page)).toEqual([])
-      await page.getByRole('tab', { name: 'Hand over' }).click()
+      await page.getByRole('tab', { name: 'Share' }).click()
       await page.getByRole('button', { name: 'Make a link' }).click()
       await expect(page.getByRole('region', { name: 'Links' }).getByRole('listitem')).toBeVisible()
       expect(await cutOffAtAnySize(page)).toEqual([])

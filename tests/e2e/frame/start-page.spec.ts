@@ -66,7 +66,7 @@ test('mechanisms are found and sorted, and the one under the pointer moves', asy
   ])
     await page.request.post(`/api/projects/${project.id}/mechanisms`, { data: { name: mechanism, start } })
   await page.goto('/')
-  const find = page.getByLabel('Find a project or a mechanism')
+  const find = page.getByRole('textbox', { name: 'Find a project or a mechanism' })
   await find.fill(`${name} jaw`)
   const found = page.getByRole('region', { name: `Project ${name}` })
   await expect(page.getByRole('region', { name: /^Project / })).toHaveCount(1)

@@ -10,7 +10,7 @@ test.use({ drawn: true, acceptDownloads: true })
 
 async function handOver(page: Page) {
   await stage(page, 'Present')
-  await page.getByRole('tab', { name: 'Hand over' }).click()
+  await page.getByRole('tab', { name: 'Share' }).click()
 }
 async function saved(page: Page, button: string, info: TestInfo): Promise<string> {
   const [file] = await Promise.all([
@@ -106,9 +106,9 @@ test('a moving model, a picture without what is behind it, and a line drawing ar
   expect(svg).toContain('viewBox="0 0 1280 720"')
   expect(svg).not.toContain('<rect')
   const spots = [...svg.matchAll(/[ML]([\d.-]+) ([\d.-]+)/g)].map((m) => [Number(m[1]), Number(m[2])])
-  // the base is 60 mm high about 68 mm below the shafts, and nothing is lower
+  // the base is 16 mm high about 68 mm below the shafts, and nothing is lower
   const lowest = Math.max(...spots.map(([, down]) => down!))
-  expect(Math.abs(lowest - spotOf(0, -0.098)[1])).toBeLessThan(1)
+  expect(Math.abs(lowest - spotOf(0, -0.076)[1])).toBeLessThan(1)
   // the cube's right side, whose corners lie around its middle
   const rightmost = Math.max(...spots.map(([right]) => right!))
   expect(rightmost).toBeGreaterThan(Math.max(u, spotOf(0.15, 0)[0]) - 1)
