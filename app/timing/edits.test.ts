@@ -55,7 +55,11 @@ describe('edits of a scenario', () => {
   it('make a move as the lane is when its turn comes, with edits before it that are still tried', async () => {
     const { edits, lane } = await set()
     const altered = edits.alterMove('Lift: lasts 0.6 s', 'lift', 'down', (move) => (move.duration = '0.6 s'))
-    const made = edits.move('lift', null, (before) => ({ duration: before!.duration, by: '10 deg' }))
+    const made = edits.move('lift', null, (before) => ({
+      duration: before!.duration,
+      law: before!.law,
+      by: '10 deg',
+    }))
     await Promise.all([altered, made])
     expect(lane().moves.map(({ duration }) => duration)).toEqual(['0.5 s', '0.6 s', '0.6 s'])
     await solved()

@@ -1,6 +1,15 @@
 /** Edits of the scenario that is open and of its drivers, moves and cues, each with its name; see also `useEntryEdits.ts`. */
 import { addCue, addDriver, addMove, addScenario, laneOf, moveKey, scenarioOf } from '@ligamen/core'
-import type { AnyCue, AnyDriver, MechanismDocument, Motor, Move, Problem, Scenario } from '@ligamen/core'
+import type {
+  AnyCue,
+  AnyDriver,
+  MechanismDocument,
+  Motor,
+  Move,
+  NewMove,
+  Problem,
+  Scenario,
+} from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -63,20 +72,11 @@ export function useScenarioEdits() {
     return refused
   }
 
-  /**
-   * @param index of the new move; null for after all others
-   * @param values as the lane is when the edit's turn comes: those before it may still be tried
-   */
-  async function move(
-    driver: string,
-    index: number | null,
-    values: (before: Move | undefined) => Omit<Move, 'id'>,
-  ): Refused {
+  /** @param values by the lane as it is when the edit's turn comes: those before it may still be tried */
+  async function move(driver: string, index: number | null, values: NewMove): Refused {
     let made = ''
     const refused = await mechanism.edit('New move', (draft) => {
-      const { moves } = laneOf(scenarioOf(draft, id()), driver)!
-      const place = index ?? moves.length
-      made = addMove(draft, id(), driver, place, values(moves[place - 1]))
+      made = addMove(draft, id(), driver, index, values)
     })
     if (refused.length === 0) timing.chosen = made
     return refused

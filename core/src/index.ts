@@ -205,6 +205,7 @@ export {
   removeFromScenario,
   scenarioOf,
 } from './edits/scenarios/scenario-edits'
+export type { NewMove } from './edits/scenarios/scenario-edits'
 export { copyEntries, pasteEntries, shiftEntries } from './edits/scenarios/several-entries'
 export type { CopiedEntry } from './edits/scenarios/several-entries'
 

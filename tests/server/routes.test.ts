@@ -74,7 +74,9 @@ const at = (pattern: string, id?: string) =>
 const head = { 'if-match': '"1"', 'idempotency-key': randomUUID() }
 const counts = async () =>
   Promise.all(
-    ['projects', 'mechanisms', 'meshes', 'saves', 'links'].map(async (table) => (await knex(table).count())[0]),
+    ['projects', 'mechanisms', 'meshes', 'saves', 'links'].map(
+      async (table) => (await knex(table).count())[0],
+    ),
   )
 
 it('the table names the routes that there are', () => {

@@ -34,6 +34,12 @@ const isIdle = computed(() => exchange.busy === null && mechanism.scenario !== n
       <v-btn :disabled="!isIdle" title="Every body a named node, the motion as an animation" @click="model"
         >Moving model (GLB)</v-btn
       >
+      <v-btn
+        :disabled="exchange.busy !== null || !mechanism.document"
+        title="For viewers of phones and tablets, without motion"
+        @click="exchange.write('usdz')"
+        >Model as it stands (USDZ)</v-btn
+      >
     </div>
     <p class="muted">
       The page is one file of HTML: model, motion of every scenario, lanes, curves, checks and shots, for any

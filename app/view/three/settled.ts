@@ -1,6 +1,6 @@
 /**
- * The picture of a view that stands still: when nothing has changed for a moment, it is drawn once more as things are. A machine
- * that takes long for it gets none again, so that work never waits for it.
+ * The picture of a view that stands still: when nothing has changed for a moment, it is drawn once more as things are, unless that
+ * has taken long before: work never waits for it.
  */
 import type { WebGLRenderer } from 'three'
 
@@ -11,7 +11,8 @@ const LONGEST = 1500
 
 export class Settled {
   private timer: ReturnType<typeof setTimeout> | undefined
-  private isTooSlow = false
+  /** A machine that takes long for such a picture gets none again. */
+  isTooSlow = false
   /** Whether the next picture is that of a view that stands still. */
   isDue = false
 
@@ -24,7 +25,6 @@ export class Settled {
   wait(): void {
     clearTimeout(this.timer)
     this.isDue = false
-    if (this.isTooSlow) return
     this.timer = setTimeout(() => {
       this.isDue = true
       this.wake()

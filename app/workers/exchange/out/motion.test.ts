@@ -1,6 +1,7 @@
 /** The motion that is written: read back, it is where the solver has it; tables have the rows and units that are asked for. */
 import { WebIO } from '@gltf-transform/core'
 import type { Animation, Node } from '@gltf-transform/core'
+import { strFromU8, unzipSync } from 'fflate'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { frameOfPose, openModel, POSE, runScenario } from '@ligamen/core'
@@ -147,5 +148,18 @@ describe('numbers of a motion', () => {
     expect(record.bodies.map(({ name }: { name: string }) => name)).toContain('Beam')
     expect(record.joints[0]).toMatchObject({ id: 'crank-shaft', unit: 'rad' })
     await expect(written('motion-csv', { every: 1e-6 })).rejects.toThrow(/2500001 rows; at most 200000/)
+  })
+})
+
+describe('a USDZ', () => {
+  it('is a zip without compression whose first file is the scene, with every body by its name', async () => {
+    const { bytes, name } = await written('usdz')
+    expect(name).toBe('walking-beam.usdz')
+    const files = unzipSync(bytes)
+    expect(Object.keys(files)[0]).toBe('model.usda')
+    const scene = strFromU8(files['model.usda']!)
+    expect(scene).toMatch(/^#usda 1\.0/)
+    expect(scene).toContain('metersPerUnit = 1')
+    for (const body of walkingBeam.bodies) expect(scene).toContain(`def Xform "${body.name}`)
   })
 })

@@ -7,8 +7,16 @@ import { movingGlb } from './moving-glb'
 import type { OutFormat } from './out-format'
 import { stl } from './stl'
 import { urdf } from './urdf'
+import { usdz } from './usdz'
 
 export const outFormats: readonly OutFormat[] = [document, urdf, glb, stl]
 
 /** Those that are handed over from Present, likewise. */
-export const shownFormats: readonly OutFormat[] = [movingGlb, motionCsv, motionJson, controller, lineDrawing]
+export const shownFormats: readonly OutFormat[] = [
+  movingGlb,
+  usdz,
+  motionCsv,
+  motionJson,
+  controller,
+  lineDrawing,
+]

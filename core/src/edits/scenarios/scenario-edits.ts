@@ -84,16 +84,21 @@ export function addDriver(
 
 type DistributiveOmit<T, K extends keyof never> = T extends unknown ? Omit<T, K> : never
 
-/** Puts a move into a lane before the move of that index; returns its id. */
+/** A new move, told by the one that it follows in its lane. */
+export type NewMove = (before: Move | undefined) => Omit<Move, 'id'>
+
+/** Puts a move into a lane before the move of that index, or after all others for null; returns its id. */
 export function addMove(
   draft: MechanismDocument,
   scenario: string,
   driver: string,
-  index: number,
-  move: Omit<Move, 'id'>,
+  index: number | null,
+  move: NewMove,
 ): string {
   const id = freshId(draft, `${driver}-move`)
-  laneOf(scenarioOf(draft, scenario), driver)!.moves.splice(index, 0, { id, ...move })
+  const { moves } = laneOf(scenarioOf(draft, scenario), driver)!
+  const place = index ?? moves.length
+  moves.splice(place, 0, { id, ...move(moves[place - 1]) })
   return id
 }
 

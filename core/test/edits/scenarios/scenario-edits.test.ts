@@ -18,10 +18,10 @@ function chain(): MechanismDocument {
     .hinge('swing', 'ground', 'arm', [0, 0.2])
   const move = { law: 'linear', duration: '1 s' }
   const press = addDriver(document, 'run', 'Press moves', { kind: 'moves', joint: 'press', moves: [] })
-  const first = addMove(document, 'run', press, 0, { ...move, to: '10 mm' })
-  addMove(document, 'run', press, 1, { ...move, to: 0 })
+  const first = addMove(document, 'run', press, 0, () => ({ ...move, to: '10 mm' }))
+  addMove(document, 'run', press, null, () => ({ ...move, to: 0 }))
   const swing = addDriver(document, 'run', 'Swing moves', { kind: 'moves', joint: 'swing', moves: [] })
-  addMove(document, 'run', swing, 0, { ...move, to: 1, tie: { after: first, offset: '0.5 s' } })
+  addMove(document, 'run', swing, 0, () => ({ ...move, to: 1, tie: { after: first, offset: '0.5 s' } }))
   addCue(document, 'run', { kind: 'hide', bodies: ['arm'], tie: { with: first } })
   return document
 }
