@@ -32,6 +32,22 @@ usePictureOverlays()
 
 <style scoped>
 .present {
+  grid-template-columns: minmax(0, 1fr);
   height: 100%;
+}
+
+/* narrow panes cut nothing */
+.present :deep(.strip) {
+  gap: 0;
+  padding: 0 4px;
+}
+
+.present :deep(.tabs) {
+  min-width: 0;
+  overflow-x: auto;
+}
+
+.present :deep(.tabs button) {
+  padding: 0 8px;
 }
 </style>

@@ -9,6 +9,7 @@ import QuantityField from '~/fields/QuantityField.vue'
 import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlanStore } from '~/model/run/plan'
+import { aspectOf } from '~/view/three/shot-camera'
 import { usePalette } from '~/view/usePalette'
 import { useViewportStore } from '~/view/view-options'
 import { useInks } from '../picture/useInks'
@@ -102,6 +103,15 @@ watch(
   { immediate: true },
 )
 onMounted(films.look)
+/** The shots were made for a frame; a film of another shape shows more or less at its sides. */
+const otherShape = computed(() => {
+  const frame = mechanism.scenario?.picture?.frame
+  const aspect = aspectOf(frame)
+  if (!aspect || !settings.value) return ''
+  const own = settings.value.width / settings.value.height
+  if (Math.abs(own / aspect - 1) < 0.01) return ''
+  return `The frame of the shots is ${frame}; this size shows ${own > aspect ? 'more' : 'less'} at its sides.`
+})
 
 async function make() {
   const view = props.lookingFrom()
@@ -197,7 +207,7 @@ watch(
       chips
     />
     <p v-if="says" class="said" role="status">{{ says }}</p>
-    <p v-else class="muted">{{ frames }} frames, {{ seconds(frames / rate, 1) }} of film.</p>
+    <p v-else class="muted">{{ frames }} frames, {{ seconds(frames / rate, 1) }} of film. {{ otherShape }}</p>
     <div class="ways">
       <v-btn
         v-if="!films.making"
@@ -218,7 +228,7 @@ watch(
     <FaultLine :text="fault || films.fault" />
     <template v-if="films.kept.length > 0">
       <h3 class="heading">Films in this browser</h3>
-      <ul>
+      <ul class="kept-list">
         <li v-for="film in films.kept" :key="film.plan.id">
           <span class="words">
             <strong>{{ film.plan.name }}</strong>
@@ -301,29 +311,5 @@ canvas {
 
 .heading {
   margin: 6px 0 0;
-}
-
-ul {
-  padding: 0;
-  margin: 0;
-  list-style: none;
-}
-
-li {
-  display: flex;
-  gap: 4px;
-  align-items: center;
-  padding: 5px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
-}
-
-.words {
-  display: grid;
-  flex: 1;
-  min-width: 0;
-}
-
-.words .muted {
-  font-size: 11.5px;
 }
 </style>

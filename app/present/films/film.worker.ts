@@ -9,7 +9,11 @@ const say = (message: FromFilm, transfer: Transferable[] = []) =>
 
 globalThis.onmessage = async ({ data }: MessageEvent<ToFilm>) => {
   try {
-    await makeFilm(data.plan, data.meshes, loadFonts, say)
+    // its frames are in one folder for all tabs; the lock goes with the worker, however that ends
+    await navigator.locks.request(`film ${data.plan.id}`, { ifAvailable: true }, async (lock) => {
+      if (!lock) throw new Error('This film is being made in another tab of this browser, and goes on there.')
+      await makeFilm(data.plan, data.meshes, loadFonts, say)
+    })
   } catch (error) {
     say({ type: 'failed', message: wordsOf(error as Error) })
   }

@@ -96,7 +96,7 @@ const wordsOf = (link: SharedLink) =>
     <div class="ways"><v-btn @click="make">Make a link</v-btn></div>
     <p v-if="said" role="status">{{ said }}</p>
     <FaultLine :text="fault" />
-    <ul v-if="links.length > 0">
+    <ul v-if="links.length > 0" class="kept-list">
       <li v-for="link in links" :key="link.id" :class="{ over: isOver(link) }">
         <span class="words">
           <a :href="link.address" target="_blank" rel="noopener">{{ link.name }}</a>
@@ -130,32 +130,8 @@ const wordsOf = (link: SharedLink) =>
 </template>
 
 <style scoped>
-ul {
-  padding: 0;
-  margin: 0;
-  list-style: none;
-}
-
-li {
-  display: flex;
-  gap: 4px;
-  align-items: center;
-  padding: 5px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line-soft));
-}
-
-.words {
-  display: grid;
-  flex: 1;
-  min-width: 0;
-}
-
 .words a {
   color: rgb(var(--v-theme-primary));
-}
-
-.words .muted {
-  font-size: 11.5px;
 }
 
 .over a {
