@@ -25,12 +25,10 @@ export function showChecks(evidence: Evidence, waits: string): string {
   )
   const count = (state: CheckResult['state']) => results.filter((one) => one.state === state).length
   if (results.length === 0) return ''
-  const said = `${count('met')} of ${results.length} checks met`
-  return count('not-met') > 0
-    ? `${said}, ${count('not-met')} not met`
-    : waits && count('undecided') > 0
-      ? `${said}, ${waits}`
-      : said
+  const said = [`${count('met')} of ${results.length} checks met`]
+  if (count('not-met') > 0) said.push(`${count('not-met')} not met`)
+  if (waits && count('undecided') > 0) said.push(waits)
+  return said.join(', ')
 }
 
 /** Returns what shows the values of a frame. */

@@ -24,13 +24,15 @@ const shown = computed(() => {
   void drawn.value
   const { view } = props
   if (!view) return []
-  return overlays.callouts.map((callout) => {
+  return overlays.callouts.flatMap((callout) => {
     const [from, to] = [view.sight.onCanvas(callout.from), view.sight.onCanvas(callout.to)]
     const x = (from[0] + to[0]) / 2
     const y = Math.min(from[1], to[1])
     // over the place, inside the view
     const above = y > 70
-    return { ...callout, from, to, label: [x, above ? y - 44 : y + 44] as const }
+    // what is beside the eye has no place on the canvas
+    if (!Number.isFinite(x) || !Number.isFinite(y)) return []
+    return [{ ...callout, from, to, label: [x, above ? y - 44 : y + 44] as const }]
   })
 })
 </script>

@@ -188,7 +188,7 @@ watch(
       />
       <QuantityField label="From" :value="from" dimension="time" :commit="setFrom" />
       <QuantityField
-        label="To (or the end)"
+        label="To (end)"
         :value="to"
         dimension="time"
         :commit="setTo"
