@@ -75,6 +75,8 @@ export function framedPolicy(response: ServerResponse, nonce: string, mayEmbed: 
     'sandbox allow-scripts',
   ]
   response.setHeader('content-security-policy', policy.join('; '))
+  // it has an origin of its own already
+  response.removeHeader('origin-agent-cluster')
   if (!mayEmbed) return
   response.removeHeader('x-frame-options')
   response.setHeader('cross-origin-resource-policy', 'cross-origin')
