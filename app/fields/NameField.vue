@@ -8,10 +8,16 @@ const emit = defineEmits<{ commit: [name: string] }>()
 const text = ref(props.value)
 const fault = ref('')
 useFieldFault(fault)
+/** What was tried last. */
+let sent = ''
 
 watch(
   () => props.value,
-  (value) => takeBack(value),
+  (value, before) => {
+    // what somebody has typed since is not lost when an edit before it is accepted
+    if (fault.value === '' && text.value !== before && text.value.trim() !== sent) return
+    takeBack(value)
+  },
 )
 
 function takeBack(value: string) {
@@ -28,7 +34,9 @@ function leave(event: Event) {
 function submit() {
   const name = text.value.trim()
   fault.value = name === '' ? 'A name is needed; the old one is kept until there is one.' : ''
-  if (name !== '' && name !== props.value) emit('commit', name)
+  if (name === '' || name === props.value) return
+  sent = name
+  emit('commit', name)
 }
 </script>
 

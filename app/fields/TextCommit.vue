@@ -13,9 +13,13 @@ const props = defineProps<{
 const text = ref(props.value)
 const fault = ref('')
 useFieldFault(fault)
+/** What was tried last. */
+let sent = ''
 watch(
   () => props.value,
-  (value) => {
+  (value, before) => {
+    // what somebody has typed since is not lost when an edit before it is accepted
+    if (fault.value === '' && text.value !== before && text.value.trim() !== sent) return
     text.value = value
     fault.value = ''
   },
@@ -27,6 +31,7 @@ async function submit() {
     fault.value = ''
     return
   }
+  sent = typed
   fault.value = reasons(await props.commit(typed))
 }
 function takeBack(event: Event) {
