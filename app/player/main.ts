@@ -2,14 +2,16 @@
  * A page that plays a mechanism by itself: reads the document in it, solves the chosen scenario with the core, and shows the
  * motion, lanes, checks, values and curves. Built into one file of HTML by scripts/steps/player.mjs.
  */
-import { keepMesh, meshOfTriangles, openModel, reasons, siOr, unpackTriangles } from '@ligamen/core'
-import type { Evidence, Mesh, Model, PlayingPage } from '@ligamen/core'
+import { openModel, reasons, siOr, unpackTriangles } from '@ligamen/core'
+import type { Evidence, Model, PlayingPage } from '@ligamen/core'
 import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2'
 import { display } from '~/fields/display'
 import { dark, light } from '~/theme/tokens'
+import { meshesAtHand } from '~/view/meshes-at-hand'
 import { stagedTake } from '~/view/staged'
 import { paletteOf } from '~/view/three/palette'
+import { loadInter } from '~/view/writing/fonts'
 import { inksOf } from '~/view/writing/paint'
 import { at } from './dom'
 import { showLanes } from './lanes'
@@ -19,7 +21,12 @@ import { Show } from './show'
 import { solveHere } from './solving'
 
 const page = JSON.parse(at('content').textContent) as PlayingPage
-const meshes = new Map<string, Mesh>()
+const meshes = meshesAtHand(
+  Object.entries(page.meshes).flatMap(([hash, text]) => {
+    const stored = unpackTriangles(Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0)))
+    return stored ? [[hash, stored.positions] as const] : []
+  }),
+)
 let isDark = matchMedia('(prefers-color-scheme: dark)').matches
 /** Counts the scenarios that were asked for: the last one is wanted. */
 let asked = 0
@@ -72,12 +79,13 @@ async function open(model: Model, id: string): Promise<void> {
     valuesAt(frame)
     for (const head of moved) head(take.frames > 1 ? frame / (take.frames - 1) : 0)
   })
-  sayVerdict(showChecks(evidence, 'clearances are followed …'))
+  const verdict = showChecks(evidence)
+  sayVerdict(verdict('clearances are followed …'))
   if (!clearances) return
   const found = await clearances((share) =>
-    sayVerdict(showChecks(evidence, `clearances are followed … ${Math.round(100 * share)} %`)),
+    sayVerdict(verdict(`clearances are followed … ${Math.round(100 * share)} %`)),
   )
-  if (found && wanted()) sayVerdict(showChecks({ ...evidence, clearances: found }, ''))
+  if (found && wanted()) sayVerdict(showChecks({ ...evidence, clearances: found })(''))
 }
 
 function setAppearance() {
@@ -88,17 +96,7 @@ function setAppearance() {
 
 async function start(): Promise<void> {
   setAppearance()
-  for (const [url, weight] of [
-    [inter, '500'],
-    [interBold, '600'],
-  ] as const)
-    document.fonts.add(await new FontFace('Inter', `url(${url})`, { weight }).load())
-  for (const [hash, text] of Object.entries(page.meshes)) {
-    const stored = unpackTriangles(Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0)))
-    if (!stored) continue
-    keepMesh(hash, stored)
-    meshes.set(hash, meshOfTriangles(stored.positions))
-  }
+  await loadInter(document.fonts, inter, interBold)
   const model = openModel(page.document)
   if (!model.ok) return void say(reasons(model.problems))
   const choice = at<HTMLSelectElement>('scenario')

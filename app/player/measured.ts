@@ -11,8 +11,8 @@ const STATES: Readonly<Record<CheckResult['state'], string>> = {
   muted: '– muted',
 }
 
-/** Returns the verdict in a sentence. @param waits what some checks wait for */
-export function showChecks(evidence: Evidence, waits: string): string {
+/** Decides and shows the checks; returns the verdict in a sentence, told what those wait for that are not decided. */
+export function showChecks(evidence: Evidence): (waits: string) => string {
   const results = evaluateChecks(evidence)
   const rows = [...results].sort(bySeverity).map(({ state, name, sentence, found }) => {
     const words = html('span', 'words', name, html('span', 'found', found))
@@ -24,11 +24,11 @@ export function showChecks(evidence: Evidence, waits: string): string {
     ...(rows.length > 0 ? [html('h2', '', 'Checks'), html('ul', '', ...rows)] : []),
   )
   const count = (state: CheckResult['state']) => results.filter((one) => one.state === state).length
-  if (results.length === 0) return ''
+  if (results.length === 0) return () => ''
   const said = [`${count('met')} of ${results.length} checks met`]
   if (count('not-met') > 0) said.push(`${count('not-met')} not met`)
-  if (waits && count('undecided') > 0) said.push(waits)
-  return said.join(', ')
+  const isOpen = count('undecided') > 0
+  return (waits) => [...said, ...(waits && isOpen ? [waits] : [])].join(', ')
 }
 
 /** Returns what shows the values of a frame. */

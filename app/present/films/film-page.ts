@@ -7,6 +7,7 @@ import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2'
 import { light } from '~/theme/tokens'
 import { paletteOf } from '~/view/three/palette'
+import { loadInter } from '~/view/writing/fonts'
 import { inksOf } from '~/view/writing/paint'
 import { FilmFolder } from './film-folder'
 import { makeFilm } from './make-film'
@@ -17,13 +18,7 @@ type Wish = Pick<FilmPlan, 'stretches' | 'settings'> & { document: MechanismDocu
 
 const say = (message: object) => void fetch('said', { method: 'POST', body: JSON.stringify(message) })
 
-async function loadFonts(): Promise<void> {
-  for (const [url, weight] of [
-    [inter, '500'],
-    [interBold, '600'],
-  ] as const)
-    document.fonts.add(await new FontFace('Inter', `url(${url})`, { weight }).load())
-}
+const loadFonts = () => loadInter(document.fonts, inter, interBold)
 
 async function start(): Promise<void> {
   const wish = (await (await fetch('wish')).json()) as Wish

@@ -1,6 +1,7 @@
 /** The worker that makes films: see make-film.ts. */
 import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2?url'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2?url'
+import { loadInter } from '~/view/writing/fonts'
 import { makeFilm } from './make-film'
 import type { FromFilm, ToFilm } from './protocol'
 
@@ -25,11 +26,7 @@ function wordsOf(error: Error): string {
   return error.message
 }
 
-async function loadFonts(): Promise<void> {
+function loadFonts(): Promise<void> {
   const { fonts } = globalThis as unknown as { fonts: FontFaceSet }
-  for (const [url, weight] of [
-    [inter, '500'],
-    [interBold, '600'],
-  ] as const)
-    fonts.add(await new FontFace('Inter', `url(${url})`, { weight }).load())
+  return loadInter(fonts, inter, interBold)
 }

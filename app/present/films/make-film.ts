@@ -2,9 +2,10 @@
  * Makes a film: solves its scenarios at the times of its frames, draws one after the other and keeps each, then puts them into
  * a file. Whatever ends it, it goes on at the next frame, and the file is made of the same frames.
  */
-import { keepMesh, meshOfTriangles, reasons } from '@ligamen/core'
+import { reasons } from '@ligamen/core'
 import type { Mesh } from '@ligamen/core'
 import { display } from '~/fields/display'
+import { meshesAtHand } from '~/view/meshes-at-hand'
 import { FilmStage } from '~/view/three/film-stage'
 import { encodeFilm } from './encode'
 import { FilmFolder } from './film-folder'
@@ -31,7 +32,7 @@ export async function makeFilm(
   if (kept < total) {
     say({ type: 'solving' })
     await fonts()
-    const meshes = new Map(triangles.map(([hash, positions]) => [hash, atHand(hash, positions)]))
+    const meshes = meshesAtHand(triangles)
     /** The first frame of a stretch. */
     let first = 0
     for (const stretch of plan.stretches) {
@@ -44,11 +45,6 @@ export async function makeFilm(
   await encodeFilm(folder, plan.settings, total, (done) => say({ type: 'writing', done, total }))
   await folder.dropFrames()
   say({ type: 'made', bytes: (await folder.film())?.size ?? 0 })
-}
-
-function atHand(hash: string, positions: Float32Array): Mesh {
-  keepMesh(hash, { positions })
-  return meshOfTriangles(positions)
 }
 
 interface Part {

@@ -1,6 +1,6 @@
 /** Draws the first scenario of a mechanism as a few small pictures, for its card on the start page. */
-import { keepMesh, meshOfTriangles, siOr } from '@ligamen/core'
-import type { Mesh } from '@ligamen/core'
+import { siOr } from '@ligamen/core'
+import { meshesAtHand } from '../meshes-at-hand'
 import { FilmStage } from '../three/film-stage'
 import { previewTimes } from './protocol'
 import type { FromPreview, ToPreview } from './protocol'
@@ -11,11 +11,7 @@ const say = (message: FromPreview, transfer: Transferable[] = []) =>
 globalThis.onmessage = ({ data }: MessageEvent<ToPreview>) => {
   const { document, meshes, ...look } = data
   const [scenario] = document.scenarios
-  const known = new Map<string, Mesh>()
-  for (const [hash, positions] of meshes) {
-    keepMesh(hash, { positions })
-    known.set(hash, meshOfTriangles(positions))
-  }
+  const known = meshesAtHand(meshes)
   const times = scenario && previewTimes(siOr(scenario.length, 'time'))
   const stage =
     scenario &&

@@ -1,5 +1,5 @@
 /** Binary glTF that moves: every body a named node, the motion of the scenario as an animation with as few keys as keep it. */
-import { placeKeys, POSE, succeed, turnKeys } from '@ligamen/core'
+import { boundsOfTriangles, placeKeys, POSE, succeed, turnKeys } from '@ligamen/core'
 import type { OutFormat } from './out-format'
 import { solvedMotion } from './solved-motion'
 
@@ -44,16 +44,9 @@ export const movingGlb: OutFormat = {
   },
 }
 
-/** The diagonal of the box around points [m]. */
-function sizeOf(points: Float32Array): number {
-  const [low, high] = [
-    [Infinity, Infinity, Infinity],
-    [-Infinity, -Infinity, -Infinity],
-  ]
-  for (let k = 0; k < points.length; k++) {
-    low[k % 3] = Math.min(low[k % 3]!, points[k]!)
-    high[k % 3] = Math.max(high[k % 3]!, points[k]!)
-  }
-  const size = Math.hypot(...high.map((value, k) => value - low[k]!))
+/** The diagonal of the box around triangles [m]. */
+function sizeOf(positions: Float32Array): number {
+  const box = boundsOfTriangles(positions)
+  const size = Math.hypot(...[0, 1, 2].map((k) => box[k + 3]! - box[k]!))
   return Number.isFinite(size) ? size : 0.1
 }
