@@ -22,6 +22,7 @@ import {
   formatsHere,
   FORMAT_TITLES,
   megabytes,
+  outsideFault,
   RATES,
   SAMPLES,
   SIZES,
@@ -128,15 +129,18 @@ async function setSpeed(value: number) {
   })
   fault.value = reasons(refused)
 }
-/** Nothing is refused here: what does not fit is said under the fields. */
-const NO_FAULTS: Promise<readonly Problem[]> = Promise.resolve([])
-function setFrom(value: Quantity) {
+/** A time outside of the scenario is refused beside its field; whether both fit each other is said under them. */
+async function setFrom(value: Quantity): Promise<readonly Problem[]> {
+  const message = outsideFault(siOr(value, 'time'), plan.length)
+  if (message) return [{ code: 'film-outside', message }]
   from.value = value
-  return NO_FAULTS
+  return []
 }
-function setTo(value: Quantity | null) {
+async function setTo(value: Quantity | null): Promise<readonly Problem[]> {
+  const message = value === null ? '' : outsideFault(siOr(value, 'time'), plan.length)
+  if (message) return [{ code: 'film-outside', message }]
   to.value = value
-  return NO_FAULTS
+  return []
 }
 const share = computed(() => (films.making ? (100 * films.making.done) / films.making.total : 0))
 const progress = computed(() => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { Pace } from './pace'
 import { frameCount, frameTimes } from './protocol'
 import type { FilmPlan, FilmSettings } from './protocol'
-import { filmFault, sizeOf } from './settings'
+import { filmFault, outsideFault, sizeOf } from './settings'
 
 const usual: FilmSettings = {
   format: 'mp4',
@@ -46,6 +46,12 @@ describe('what is wrong with a choice', () => {
     expect(fault({ format: 'gif', rate: 60 })).toContain('no more than 50 pictures a second')
     expect(fault({ rate: 60 }, [{ ...whole, to: 3600 }])).toContain('216000 frames')
     expect(fault({}, [whole], 1e6)).toContain('this browser has 1.0 MB left')
+  })
+
+  it('an instant outside of the scenario is refused', () => {
+    expect(outsideFault(0, 2)).toBe('')
+    expect(outsideFault(1.9999999, 1.99999990001)).toBe('')
+    for (const time of [-1, 2.5]) expect(outsideFault(time, 2)).toContain('from 0 s to 2.000 s')
   })
 
   it('sizes are read as people write them', () => {

@@ -1,5 +1,6 @@
 /** What a film can be made as, and what is wrong with a choice before it costs time. */
 import { canEncodeVideo } from 'mediabunny'
+import { formatNumber } from '@ligamen/core'
 import { frameCount } from './protocol'
 import type { FilmFormat, FilmPlan } from './protocol'
 
@@ -20,6 +21,8 @@ const LARGEST = 3840
 const MOST_FRAMES = 20_000
 /** Programs take shorter times of a picture than two hundredths of a second for ten. */
 const MOST_IN_GIF = 50
+/** Times that are typed with fewer digits than the length has count as its end [s]. */
+const TIME_SLACK = 1e-6
 /** Bytes of a kept frame for each of its pixels: pictures of machines on paper have less. */
 const BYTES_A_PIXEL = 0.35
 
@@ -57,6 +60,12 @@ export function filmFault(film: FilmIdea, room: number): string {
     return `Its frames would take about ${megabytes(needed)} while it is made; this browser has ${megabytes(room)} left. Delete films, or make it smaller or shorter.`
   return ''
 }
+
+/** Why an instant is none of a scenario; empty when it is. @param time @param length [s] */
+export const outsideFault = (time: number, length: number): string =>
+  time >= 0 && time <= length + TIME_SLACK
+    ? ''
+    : `The scenario runs from 0 s to ${formatNumber(length, 3)} s; give a time within it.`
 
 export const megabytes = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
