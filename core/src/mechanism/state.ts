@@ -33,13 +33,13 @@ export class MotionState {
    * Turns a gradient by scaled coordinates into one by those that nothing determines, see `System.pullBack`; null where it is not
    * known. What moves the state sets it.
    */
-  pullBack: ((gradient: Float64Array) => void) | null = null
+  pullBack: ((gradient: Float64Array, multipliers?: Float64Array) => void) | null = null
   /** Solves `third`; what moves the state sets it at every instant, and it is used once. */
   thirdSource: (() => void) | null = null
   /** All links but ground, parents before children. */
   readonly all: Int32Array
   /** How the screw of a link on a path bends with its coordinate, in ground; zero for straight motions. */
-  private readonly bend: Float64Array
+  readonly bend: Float64Array
   /** Links whose motion nobody has asked for yet, parents before children. */
   private unread: Int32Array = NONE
   /** 1 for links that stay in the ground's plane, see flat-links.ts. */

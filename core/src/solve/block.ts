@@ -378,7 +378,7 @@ export class Block {
   }
 
   /** Hands the gradient of its unknowns on to what they follow, see System.pullBack. */
-  pullBack(gradient: Float64Array): void {
+  pullBack(gradient: Float64Array, multipliers: Float64Array | null): void {
     const { unknowns, vector, matrix, rows, equations, state } = this
     let any = false
     for (let i = 0; i < unknowns.length; i++) {
@@ -388,6 +388,7 @@ export class Block {
     }
     if (!any) return
     matrix.solveTransposed(vector)
+    if (multipliers) for (let r = 0; r < rows.length; r++) multipliers[rows[r]] = vector[r]
     this.followed ??= new Followed(equations, rows, unknowns)
     this.followed.handOn(state, vector, gradient)
   }

@@ -249,7 +249,8 @@ export class Solver {
     this.state.pullBack = Number.isNaN(time) || this.isBridging ? null : this.pullBack
   }
 
-  private readonly pullBack = (gradient: Float64Array): void => this.system.pullBack(gradient)
+  private readonly pullBack = (gradient: Float64Array, multipliers?: Float64Array): void =>
+    this.system.pullBack(gradient, multipliers)
 
   private readonly solveThird = (): void => {
     const { state, system, inputs, thirdTargets, thirdAt } = this

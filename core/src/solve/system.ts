@@ -289,9 +289,10 @@ export class System {
   /**
    * Turns a gradient by all scaled coordinates into one by those that nothing determines: what the determined ones
    * contribute goes to what they follow. Entries of determined links are used up.
+   * @param multipliers takes, by row, what the rows carry where the gradient is a force; others are left as they are
    */
-  pullBack(gradient: Float64Array): void {
-    for (let b = this.blocks.length - 1; b >= 0; b--) this.blocks[b].pullBack(gradient)
+  pullBack(gradient: Float64Array, multipliers: Float64Array | null = null): void {
+    for (let b = this.blocks.length - 1; b >= 0; b--) this.blocks[b].pullBack(gradient, multipliers)
   }
 
   /**

@@ -1,0 +1,218 @@
+/**
+ * Accelerations of a mechanism under its loads, some coordinates prescribed, loops closed.
+ *
+ * Open chains by articulated bodies (articulated.ts). What has loops by its independent coordinates, which the structure of the
+ * rows has left over: with v = B v_i and accelerations b' where these are none of the independent ones,
+ * B^T M B a_i = B^T (loads - M b' - velocity terms). Columns of B come from the factors of the blocks, so that loops stay closed
+ * as tightly as the kinematics closes them and nothing drifts.
+ * Source: Featherstone, Rigid Body Dynamics Algorithms, sections 8.1 and 8.5; Haug, Computer Aided Kinematics and Dynamics,
+ * section 6.3 (generalised coordinate partitioning).
+ */
+import type { Equations } from '../mechanism/equations'
+import type { MotionState } from '../mechanism/state'
+import type { System } from '../solve/system'
+import { ArticulatedBodies } from './articulated'
+import { islandsOf } from './islands'
+import type { Island } from './islands'
+import type { Loads } from './loads/loads'
+import { INERTIA, momentum, neededWrench, placeInertias } from './masses'
+import type { LinkMasses } from './masses'
+import { solveDefinite } from './solve-definite'
+
+/** One column of B for every island: rates of all links, and their twists. */
+interface Column {
+  readonly rates: Float64Array
+  readonly twists: Float64Array
+}
+
+export class ForwardDynamics {
+  /** Link whose coordinate nothing moves and no mass resists, after `accelerate` has failed; -1 else. */
+  massless = -1
+  /** Links that nothing prescribes or determines. */
+  readonly independent: Int32Array
+  private readonly inertia: Float64Array
+  /** What the bodies of each link need to go on as they do, loads taken off. */
+  private readonly needed: Float64Array
+  private readonly wrenches: Float64Array
+  private readonly efforts: Float64Array
+  private readonly chains: ArticulatedBodies | null
+  private readonly looped: readonly Island[]
+  private readonly heavyOf: readonly Int32Array[]
+  private readonly columns: readonly Column[]
+  private readonly matrix: Float64Array
+  private readonly right: Float64Array
+  private readonly isOpen: Uint8Array
+  private readonly rates: Float64Array
+  private readonly targetRows: Int32Array
+
+  constructor(
+    private readonly equations: Equations,
+    private readonly state: MotionState,
+    private readonly system: System,
+    private readonly masses: LinkMasses,
+    readonly loads: Loads,
+    known: Uint8Array,
+  ) {
+    const { links } = state.mechanism
+    const { open, looped } = islandsOf(equations, system.determined, known)
+    this.looped = looped
+    this.chains = open.length > 0 ? new ArticulatedBodies(state.mechanism, open, known) : null
+    this.isOpen = new Uint8Array(links)
+    for (const link of open) this.isOpen[link] = 1
+    this.independent = Int32Array.from([
+      ...open.filter((link) => !known[link]),
+      ...looped.flatMap(({ independent }) => [...independent]),
+    ]).sort()
+    this.heavyOf = looped.map((island) => island.links.filter((link) => masses.mass[link] > 0))
+    const most = looped.reduce((n, { independent }) => Math.max(n, independent.length), 0)
+    this.columns = Array.from({ length: most }, () => ({
+      rates: new Float64Array(links),
+      twists: new Float64Array(6 * links),
+    }))
+    this.matrix = new Float64Array(most * most)
+    this.right = new Float64Array(most)
+    this.inertia = new Float64Array(INERTIA * links)
+    this.needed = new Float64Array(6 * links)
+    this.wrenches = new Float64Array(6 * links)
+    this.efforts = new Float64Array(links)
+    this.rates = new Float64Array(links)
+    this.targetRows = Int32Array.from(equations.rows.keys()).filter((row) => equations.rows[row].target)
+  }
+
+  /**
+   * Accelerations of the independent links at the closed position, from the rates of these and of what is prescribed; the rates and
+   * twists of all links are current afterwards, their accelerations are not (see `complete`).
+   * @returns false where no mass resists a coordinate; `massless` is its link
+   */
+  accelerate(time: number): boolean {
+    const { state, chains, masses, independent, loads, inertia, wrenches, efforts } = this
+    placeInertias(masses, state.world, inertia)
+    if (this.columns.length > 0) this.findColumns()
+    for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
+    this.complete()
+    wrenches.fill(0)
+    efforts.fill(0)
+    loads.apply(state, time, wrenches, efforts)
+    this.findNeeded()
+    for (let n = 0; n < this.looped.length; n++) if (!this.solveIsland(n)) return false
+    if (chains && !chains.solve(state, inertia, this.needed, efforts)) {
+      this.massless = chains.massless
+      return false
+    }
+    return true
+  }
+
+  /** Rates, accelerations, twists and spatial accelerations of all links from those of the independent ones. */
+  complete(): void {
+    this.system.differentiate()
+    this.state.readMotion()
+  }
+
+  /** Kinetic energy at the present rates [J]; after `accelerate`. */
+  get kineticEnergy(): number {
+    const { masses, inertia, state } = this
+    let sum = 0
+    for (const link of masses.heavy) {
+      momentum(inertia, INERTIA * link, state.twist, 6 * link, body, 0)
+      for (let k = 0; k < 6; k++) sum += body[k] * state.twist[6 * link + k]
+    }
+    return sum / 2
+  }
+
+  /** Energy of weight and of loads at the present position [J]; after `accelerate`. */
+  get potentialEnergy(): number {
+    const { masses, inertia, loads, state } = this
+    let sum = loads.energy(state)
+    for (const link of masses.heavy)
+      for (let k = 0; k < 3; k++) sum -= loads.gravity[k] * inertia[INERTIA * link + 1 + k]
+    return sum
+  }
+
+  /** Columns of B: all islands move by their first independent coordinate, then by their second, and so on. */
+  private findColumns(): void {
+    const { state, system, looped, columns, rates, equations, targetRows } = this
+    rates.set(state.rate)
+    for (let n = 0; n < targetRows.length; n++) {
+      saved[n] = equations.targets[3 * targetRows[n] + 1]
+      equations.targets[3 * targetRows[n] + 1] = 0
+    }
+    for (let c = 0; c < columns.length; c++) {
+      state.rate.fill(0)
+      for (let n = 0; n < looped.length; n++) {
+        const { independent } = looped[n]
+        if (c < independent.length) state.rate[independent[c]] = 1
+      }
+      system.solveRates()
+      columns[c].rates.set(state.rate)
+      columns[c].twists.set(state.twist)
+    }
+    for (let n = 0; n < targetRows.length; n++) equations.targets[3 * targetRows[n] + 1] = saved[n]
+    state.rate.set(rates)
+  }
+
+  private findNeeded(): void {
+    const { masses, state, inertia, needed, wrenches, loads, isOpen } = this
+    const { heavy } = masses
+    for (let k = 0; k < needed.length; k++) needed[k] = -wrenches[k]
+    for (let n = 0; n < heavy.length; n++) {
+      const link = heavy[n]
+      // in an open chain the accelerations are found with the forces
+      const accelerations = isOpen[link] ? NONE : state.twistRate
+      const at = isOpen[link] ? 0 : 6 * link
+      neededWrench(inertia, INERTIA * link, state.twist, 6 * link, accelerations, at, loads.gravity, body, 0)
+      for (let k = 0; k < 6; k++) needed[6 * link + k] += body[k]
+    }
+  }
+
+  private solveIsland(n: number): boolean {
+    const { looped, heavyOf, columns, matrix, right, needed, efforts, inertia, state } = this
+    const { independent, links } = looped[n]
+    const heavy = heavyOf[n]
+    const size = independent.length
+    for (let i = 0; i < size; i++) {
+      const { twists, rates } = columns[i]
+      let force = 0
+      for (let k = 0; k < links.length; k++) {
+        const link = links[k]
+        const v = 6 * link
+        force +=
+          rates[link] * efforts[link] -
+          (twists[v] * needed[v] +
+            twists[v + 1] * needed[v + 1] +
+            twists[v + 2] * needed[v + 2] +
+            twists[v + 3] * needed[v + 3] +
+            twists[v + 4] * needed[v + 4] +
+            twists[v + 5] * needed[v + 5])
+      }
+      right[i] = force
+      for (let j = 0; j <= i; j++) {
+        const other = columns[j].twists
+        let sum = 0
+        for (let k = 0; k < heavy.length; k++) {
+          const v = 6 * heavy[k]
+          momentum(inertia, INERTIA * heavy[k], other, v, body, 0)
+          sum +=
+            twists[v] * body[0] +
+            twists[v + 1] * body[1] +
+            twists[v + 2] * body[2] +
+            twists[v + 3] * body[3] +
+            twists[v + 4] * body[4] +
+            twists[v + 5] * body[5]
+        }
+        matrix[size * i + j] = sum
+      }
+    }
+    const poor = solveDefinite(matrix, right, size)
+    if (poor >= 0) {
+      this.massless = independent[poor]
+      return false
+    }
+    for (let i = 0; i < size; i++) state.acceleration[independent[i]] = right[i]
+    return true
+  }
+}
+
+const NONE = new Float64Array(6)
+const body = new Float64Array(6)
+/** Rates of targets, set aside. */
+const saved: number[] = []

@@ -1,0 +1,102 @@
+/**
+ * Forces of a motion that is known: what drives it, what its rows carry, and what every joint hands on.
+ *
+ * The wrench that the bodies need is summed up along the tree; along each coordinate it leaves a force that the rows must make up
+ * for (solved with the factors of the blocks, last block first) or, where no row determines the coordinate, a driver.
+ * Source: Featherstone, Rigid Body Dynamics Algorithms, sections 5.3 and 8.2 (Newton-Euler recursion, loop forces).
+ */
+import type { Equations } from '../mechanism/equations'
+import { addRowForces } from '../mechanism/row-forces'
+import type { MotionState } from '../mechanism/state'
+import type { Loads } from './loads/loads'
+import { INERTIA, neededWrench, placeInertias } from './masses'
+import type { LinkMasses } from './masses'
+
+export class InverseDynamics {
+  /** By link: what has to act along the coordinate, where no row determines it: a driver, or whatever holds it [N m, N]. */
+  readonly efforts: Float64Array
+  /** By row, of scaled residuals [J]; 0 for rows that others imply. */
+  readonly multipliers: Float64Array
+  /** What the parent does to each link and all that hangs on it: moment about the ground's origin, force; six numbers a link. */
+  readonly transmitted: Float64Array
+  private readonly inertia: Float64Array
+  /** What the bodies need besides loads. */
+  private readonly needed: Float64Array
+  private readonly gradient: Float64Array
+  private readonly loadWrenches: Float64Array
+  private readonly loadEfforts: Float64Array
+
+  constructor(
+    private readonly equations: Equations,
+    private readonly masses: LinkMasses,
+    private readonly loads: Loads,
+  ) {
+    const { links } = equations.mechanism
+    this.efforts = new Float64Array(links)
+    this.multipliers = new Float64Array(equations.rows.length)
+    this.transmitted = new Float64Array(6 * links)
+    this.inertia = new Float64Array(INERTIA * links)
+    this.needed = new Float64Array(6 * links)
+    this.gradient = new Float64Array(links)
+    this.loadWrenches = new Float64Array(6 * links)
+    this.loadEfforts = new Float64Array(links)
+  }
+
+  /**
+   * Efforts and multipliers at the present motion, whose twists and accelerations must be current.
+   * @returns false where the rows cannot be solved, as on a bridge over a singular position; nothing is known there
+   */
+  solve(state: MotionState, time: number): boolean {
+    const { equations, masses, loads, inertia, needed, gradient, efforts, multipliers } = this
+    const { twist, twistRate, screw } = state
+    const { pullBack } = state
+    if (!pullBack) return false
+    const { scale } = equations
+    placeInertias(masses, state.world, inertia)
+    this.loadWrenches.fill(0)
+    this.loadEfforts.fill(0)
+    loads.apply(state, time, this.loadWrenches, this.loadEfforts)
+    for (let k = 0; k < needed.length; k++) needed[k] = -this.loadWrenches[k]
+    const { heavy } = masses
+    for (let n = 0; n < heavy.length; n++) {
+      const link = heavy[n]
+      neededWrench(inertia, INERTIA * link, twist, 6 * link, twistRate, 6 * link, loads.gravity, body, 0)
+      for (let k = 0; k < 6; k++) needed[6 * link + k] += body[k]
+    }
+    this.sumUp()
+    const { transmitted, loadEfforts } = this
+    for (let link = 1; link < gradient.length; link++) {
+      const v = 6 * link
+      let along = -loadEfforts[link]
+      for (let k = 0; k < 6; k++) along += screw[v + k] * transmitted[v + k]
+      gradient[link] = scale[link] * along
+    }
+    multipliers.fill(0)
+    pullBack(gradient, multipliers)
+    for (let link = 1; link < gradient.length; link++) efforts[link] = gradient[link] / scale[link]
+    return true
+  }
+
+  /** Takes what the rows do into account in `transmitted`; after `solve`. */
+  readReactions(state: MotionState): void {
+    const { equations, needed, multipliers, loadWrenches, loadEfforts } = this
+    loadWrenches.fill(0)
+    addRowForces(equations, state, multipliers, loadWrenches, loadEfforts)
+    for (let k = 0; k < needed.length; k++) needed[k] -= loadWrenches[k]
+    this.sumUp()
+  }
+
+  /** From the tips to ground: what each joint of the tree hands on. */
+  private sumUp(): void {
+    const { transmitted, needed, equations } = this
+    const { linkParent, links } = equations.mechanism
+    transmitted.set(needed)
+    for (let link = links - 1; link > 0; link--) {
+      const p = 6 * linkParent[link]
+      const v = 6 * link
+      for (let k = 0; k < 6; k++) transmitted[p + k] += transmitted[v + k]
+    }
+  }
+}
+
+const body = new Float64Array(6)

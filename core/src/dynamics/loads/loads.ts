@@ -1,0 +1,41 @@
+/**
+ * What acts on a mechanism besides its joints: gravity, and loads of every kind. A load adds wrenches on links and forces along
+ * coordinates, and says the energy it stores and the power it loses.
+ */
+import type { MotionState } from '../../mechanism/state'
+
+export interface ActingLoad {
+  readonly id: string
+  readonly name: string
+  /**
+   * Adds what it does: wrenches on links (moment about the ground's origin [N m], force [N]), and forces along the coordinates of
+   * links [N m, N]. Positions and twists must be current.
+   */
+  apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void
+  /** What it stores at the present position [J]. */
+  energy(state: MotionState): number
+  /** Power that it takes out of the motion for good [W]; negative where it brings some in. */
+  loss(state: MotionState, time: number): number
+}
+
+export class Loads {
+  constructor(
+    /** [m/s^2], in ground. */
+    readonly gravity: Float64Array,
+    readonly acting: readonly ActingLoad[] = [],
+  ) {}
+
+  apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void {
+    for (let k = 0; k < this.acting.length; k++) this.acting[k].apply(state, time, wrenches, efforts)
+  }
+
+  energy(state: MotionState): number {
+    return this.acting.reduce((sum, load) => sum + load.energy(state), 0)
+  }
+
+  loss(state: MotionState, time: number): number {
+    let sum = 0
+    for (let k = 0; k < this.acting.length; k++) sum += this.acting[k].loss(state, time)
+    return sum
+  }
+}

@@ -1,0 +1,12 @@
+/** Tolerances of forces and free motion. */
+
+/** Error of coordinates and rates of a step, relative [-]. Larger: energy drifts. Smaller: more steps, no gain below 1e-13. */
+export const RELATIVE_ERROR = 1e-10
+/** The same where a coordinate passes zero [rad, sizes]. Larger: slow motions are lost in it. Smaller: more steps near zero. */
+export const ABSOLUTE_ERROR = 1e-12
+/** The same of rates [rad/s, sizes/s]. */
+export const ABSOLUTE_RATE_ERROR = 1e-11
+/** Farthest that what belongs to a loop goes in one step [rad, sizes]. Longer: another branch may be met by chance. */
+export const LONGEST_TRAVEL = 1
+/** The same where values between steps are looked for. Longer: a short passing may be missed. */
+export const LONGEST_WATCHED_TRAVEL = 0.5

@@ -1,0 +1,82 @@
+/** Free motion of sketches whose bodies have masses, without a document's scenario. */
+import { FreeSolver } from '../../src/dynamics/free-solver'
+import type { FreeOptions } from '../../src/dynamics/free-solver'
+import { Loads } from '../../src/dynamics/loads/loads'
+import type { ActingLoad } from '../../src/dynamics/loads/loads'
+import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
+import { coordinateOf } from '../../src/mechanism/coordinate'
+import type { Mechanism } from '../../src/mechanism/compile'
+import type { Sketch } from '../sketch'
+
+export const G = 9.81
+
+type Three = readonly [number, number, number]
+
+/** Gives a body its mass, centre and inertia about it (xx yy zz xy yz zx). */
+export function weigh(
+  sketch: Sketch,
+  id: string,
+  mass: number,
+  centre: Three,
+  inertia: readonly number[],
+): Sketch {
+  const body = sketch.document.bodies.find((one) => one.id === id)!
+  body.mass = {
+    mass,
+    centre: [...centre],
+    inertia: [...inertia] as unknown as [number, number, number, number, number, number],
+  }
+  return sketch
+}
+
+/** A slender rod between two points, as if it were hung there. */
+export function rod(sketch: Sketch, id: string, mass: number, from: Three, to: Three): Sketch {
+  const d = to.map((v, k) => v - from[k])
+  const length2 = d.reduce((s, v) => s + v * v, 0)
+  const tensor = (i: number, j: number) => (mass / 12) * ((i === j ? length2 : 0) - d[i] * d[j])
+  const centre = from.map((v, k) => (v + to[k]) / 2) as unknown as Three
+  return weigh(sketch, id, mass, centre, [
+    tensor(0, 0),
+    tensor(1, 1),
+    tensor(2, 2),
+    tensor(0, 1),
+    tensor(1, 2),
+    tensor(2, 0),
+  ])
+}
+
+export interface FreeSetting extends FreeOptions {
+  readonly gravity?: Three
+  readonly rates?: Readonly<Record<string, number>>
+  readonly loads?: (mechanism: Mechanism) => readonly ActingLoad[]
+}
+
+export function free(
+  sketch: Sketch,
+  { gravity = [0, -G, 0], rates = {}, loads, ...options }: FreeSetting = {},
+): FreeSolver {
+  const { mechanism, home } = sketch.open()
+  const start = new Float64Array(mechanism.links)
+  for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
+  const masses = linkMasses(mechanism, bodyMasses(mechanism))
+  const acting = new Loads(Float64Array.from(gravity), loads?.(mechanism) ?? [])
+  const solver = new FreeSolver(mechanism, masses, acting, [], home, start, [], 0, options)
+  if (!solver.start()) throw new Error(solver.problem!.message)
+  return solver
+}
+
+/** The link of a joint's only freedom, or of the one that is named behind a slash. */
+export function linkOf(mechanism: Mechanism, name: string): number {
+  const [joint, freedom] = name.split('/')
+  return coordinateOf(mechanism, joint, freedom)!.link
+}
+
+export function reach(solver: FreeSolver, time: number): FreeSolver {
+  if (!solver.advance(time)) throw new Error(solver.problem!.message)
+  return solver
+}
+
+/** Sum of all energies, which stays what it is [J]. */
+export function balance({ energy: { kinetic, stored, lost, driven } }: FreeSolver): number {
+  return kinetic + stored + lost - driven
+}
