@@ -104,15 +104,12 @@ export class ArticulatedBodies {
     const v = 6 * link
     const a = SYMMETRIC * link
     if (known[link]) {
+      if (parent <= 0) return true
       const q = acceleration[link]
       for (let k = 0; k < 6; k++) whole[k] = drift[v + k] + q * screw[v + k]
       multiplySymmetric(inertia, a, whole, 0, moved, 0)
-      if (parent > 0) {
-        const b = SYMMETRIC * parent
-        const p = 6 * parent
-        for (let k = 0; k < SYMMETRIC; k++) inertia[b + k] += inertia[a + k]
-        for (let k = 0; k < 6; k++) bias[p + k] += bias[v + k] + moved[k]
-      }
+      for (let k = 0; k < SYMMETRIC; k++) inertia[SYMMETRIC * parent + k] += inertia[a + k]
+      for (let k = 0; k < 6; k++) bias[6 * parent + k] += bias[v + k] + moved[k]
       return true
     }
     multiplySymmetric(inertia, a, screw, v, u, v)
@@ -129,57 +126,12 @@ export class ArticulatedBodies {
     pivot[link] = d
     rest[link] = e
     if (parent <= 0) return true
-    const u0 = u[v]
-    const u1 = u[v + 1]
-    const u2 = u[v + 2]
-    const u3 = u[v + 3]
-    const u4 = u[v + 4]
-    const u5 = u[v + 5]
     multiplySymmetric(inertia, a, drift, v, moved, 0)
-    const c =
-      (e -
-        (u0 * drift[v] +
-          u1 * drift[v + 1] +
-          u2 * drift[v + 2] +
-          u3 * drift[v + 3] +
-          u4 * drift[v + 4] +
-          u5 * drift[v + 5])) /
-      d
+    for (let k = 0; k < 6; k++) e -= u[v + k] * drift[v + k]
+    const share = e / d
     const p = 6 * parent
-    bias[p] += bias[v] + moved[0] + c * u0
-    bias[p + 1] += bias[v + 1] + moved[1] + c * u1
-    bias[p + 2] += bias[v + 2] + moved[2] + c * u2
-    bias[p + 3] += bias[v + 3] + moved[3] + c * u3
-    bias[p + 4] += bias[v + 4] + moved[4] + c * u4
-    bias[p + 5] += bias[v + 5] + moved[5] + c * u5
-    const b = SYMMETRIC * parent
-    const i = 1 / d
-    const w0 = i * u0
-    const w1 = i * u1
-    const w2 = i * u2
-    const w3 = i * u3
-    const w4 = i * u4
-    inertia[b] += inertia[a] - w0 * u0
-    inertia[b + 1] += inertia[a + 1] - w0 * u1
-    inertia[b + 2] += inertia[a + 2] - w0 * u2
-    inertia[b + 3] += inertia[a + 3] - w0 * u3
-    inertia[b + 4] += inertia[a + 4] - w0 * u4
-    inertia[b + 5] += inertia[a + 5] - w0 * u5
-    inertia[b + 6] += inertia[a + 6] - w1 * u1
-    inertia[b + 7] += inertia[a + 7] - w1 * u2
-    inertia[b + 8] += inertia[a + 8] - w1 * u3
-    inertia[b + 9] += inertia[a + 9] - w1 * u4
-    inertia[b + 10] += inertia[a + 10] - w1 * u5
-    inertia[b + 11] += inertia[a + 11] - w2 * u2
-    inertia[b + 12] += inertia[a + 12] - w2 * u3
-    inertia[b + 13] += inertia[a + 13] - w2 * u4
-    inertia[b + 14] += inertia[a + 14] - w2 * u5
-    inertia[b + 15] += inertia[a + 15] - w3 * u3
-    inertia[b + 16] += inertia[a + 16] - w3 * u4
-    inertia[b + 17] += inertia[a + 17] - w3 * u5
-    inertia[b + 18] += inertia[a + 18] - w4 * u4
-    inertia[b + 19] += inertia[a + 19] - w4 * u5
-    inertia[b + 20] += inertia[a + 20] - i * u5 * u5
+    for (let k = 0; k < 6; k++) bias[p + k] += bias[v + k] + moved[k] + share * u[v + k]
+    addWithout(inertia, a, u, v, 1 / d, SYMMETRIC * parent)
     return true
   }
 
@@ -214,6 +166,42 @@ export class ArticulatedBodies {
 
 const whole = new Float64Array(6)
 const moved = new Float64Array(6)
+
+/** m[o] += m[i] - share * u u^T */
+function addWithout(m: Float64Array, i: number, u: Float64Array, v: number, share: number, o: number): void {
+  const u0 = u[v]
+  const u1 = u[v + 1]
+  const u2 = u[v + 2]
+  const u3 = u[v + 3]
+  const u4 = u[v + 4]
+  const u5 = u[v + 5]
+  const w0 = share * u0
+  const w1 = share * u1
+  const w2 = share * u2
+  const w3 = share * u3
+  const w4 = share * u4
+  m[o] += m[i] - w0 * u0
+  m[o + 1] += m[i + 1] - w0 * u1
+  m[o + 2] += m[i + 2] - w0 * u2
+  m[o + 3] += m[i + 3] - w0 * u3
+  m[o + 4] += m[i + 4] - w0 * u4
+  m[o + 5] += m[i + 5] - w0 * u5
+  m[o + 6] += m[i + 6] - w1 * u1
+  m[o + 7] += m[i + 7] - w1 * u2
+  m[o + 8] += m[i + 8] - w1 * u3
+  m[o + 9] += m[i + 9] - w1 * u4
+  m[o + 10] += m[i + 10] - w1 * u5
+  m[o + 11] += m[i + 11] - w2 * u2
+  m[o + 12] += m[i + 12] - w2 * u3
+  m[o + 13] += m[i + 13] - w2 * u4
+  m[o + 14] += m[i + 14] - w2 * u5
+  m[o + 15] += m[i + 15] - w3 * u3
+  m[o + 16] += m[i + 16] - w3 * u4
+  m[o + 17] += m[i + 17] - w3 * u5
+  m[o + 18] += m[i + 18] - w4 * u4
+  m[o + 19] += m[i + 19] - w4 * u5
+  m[o + 20] += m[i + 20] - share * u5 * u5
+}
 
 /** The spatial inertia of ten numbers as a symmetric matrix of six rows. */
 function loadInertia(m: Float64Array, i: number, out: Float64Array, o: number): void {

@@ -16,21 +16,6 @@ export function pointOn(state: MotionState, link: number, frame: Frame, out: Flo
       world[f + ORIGIN + k]
 }
 
-/** Writes the axis of a frame on a link, in ground. @param axis 0, 1 or 2 */
-export function axisOn(
-  state: MotionState,
-  link: number,
-  frame: Frame,
-  axis: number,
-  out: Float64Array,
-): void {
-  const { world } = state
-  const f = FRAME * link
-  const a = 3 * axis
-  for (let k = 0; k < 3; k++)
-    out[k] = world[f + k] * frame[a] + world[f + 3 + k] * frame[a + 1] + world[f + 6 + k] * frame[a + 2]
-}
-
 /** Writes the velocity of a point that moves with a link. */
 export function velocityOf({ twist }: MotionState, link: number, p: Float64Array, out: Float64Array): void {
   const v = 6 * link
