@@ -6,7 +6,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import type { Jet } from '../maths/quintic'
 import type { Problem } from '../result'
-import type { Solver } from '../solve/solver'
+import type { Mover } from '../solve/mover'
 import { farthest } from './passings'
 import type { Stretch } from './passings'
 
@@ -21,7 +21,7 @@ export class Course {
 
   constructor(
     private readonly mechanism: Mechanism,
-    private solver: Solver,
+    private solver: Mover,
   ) {
     const n = mechanism.coordinates.length
     this.reader = new Reader(mechanism, mechanism.coordinates)
@@ -31,7 +31,7 @@ export class Course {
   }
 
   /** Goes on with a solver from where it starts; turns are counted on. */
-  begin(solver: Solver): void {
+  begin(solver: Mover): void {
     this.solver = solver
     this.read(solver.time)
     this.remember()

@@ -31,6 +31,8 @@ export class ArticulatedBodies {
     private readonly links: Int32Array,
     /** 1 for links whose acceleration is prescribed. */
     private readonly known: Uint8Array,
+    /** By link, see masses.ts. */
+    private readonly rotors: Float64Array,
   ) {
     const n = chain.links
     this.inertia = new Float64Array(SYMMETRIC * n)
@@ -113,7 +115,7 @@ export class ArticulatedBodies {
       return true
     }
     multiplySymmetric(inertia, a, screw, v, u, v)
-    let d = 0
+    let d = this.rotors[link]
     let e = effort
     for (let k = 0; k < 6; k++) {
       d += screw[v + k] * u[v + k]

@@ -17,6 +17,7 @@ import type { Island } from './islands'
 import type { Loads } from './loads/loads'
 import { INERTIA, momentum, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
+import type { Physics } from './physics'
 import { solveDefinite } from './solve-definite'
 
 /** One column of B for every island: rates of all links, and their twists. */
@@ -30,6 +31,8 @@ export class ForwardDynamics {
   massless = -1
   /** Links that nothing prescribes or determines. */
   readonly independent: Int32Array
+  private readonly masses: LinkMasses
+  private readonly loads: Loads
   private readonly inertia: Float64Array
   /** What the bodies of each link need to go on as they do, loads taken off. */
   private readonly needed: Float64Array
@@ -49,14 +52,15 @@ export class ForwardDynamics {
     private readonly equations: Equations,
     private readonly state: MotionState,
     private readonly system: System,
-    private readonly masses: LinkMasses,
-    readonly loads: Loads,
+    { masses, loads }: Physics,
     known: Uint8Array,
   ) {
+    this.masses = masses
+    this.loads = loads
     const { links } = state.mechanism
     const { open, looped } = islandsOf(equations, system.determined, known)
     this.looped = looped
-    this.chains = open.length > 0 ? new ArticulatedBodies(state.mechanism, open, known) : null
+    this.chains = open.length > 0 ? new ArticulatedBodies(state.mechanism, open, known, masses.rotors) : null
     this.isOpen = new Uint8Array(links)
     for (const link of open) this.isOpen[link] = 1
     this.independent = Int32Array.from([
@@ -116,6 +120,9 @@ export class ForwardDynamics {
       momentum(inertia, INERTIA * link, state.twist, 6 * link, body, 0)
       for (let k = 0; k < 6; k++) sum += body[k] * state.twist[6 * link + k]
     }
+    masses.rotors.forEach((rotor, link) => {
+      sum += rotor * state.rate[link] ** 2
+    })
     return sum / 2
   }
 
@@ -167,6 +174,7 @@ export class ForwardDynamics {
   private solveIsland(n: number): boolean {
     const { looped, heavyOf, columns, matrix, right, needed, efforts, inertia, state } = this
     const { independent, links } = looped[n]
+    const { rotors } = this.masses
     const heavy = heavyOf[n]
     const size = independent.length
     for (let i = 0; i < size; i++) {
@@ -176,7 +184,7 @@ export class ForwardDynamics {
         const link = links[k]
         const v = 6 * link
         force +=
-          rates[link] * efforts[link] -
+          rates[link] * (efforts[link] - rotors[link] * state.acceleration[link]) -
           (twists[v] * needed[v] +
             twists[v + 1] * needed[v + 1] +
             twists[v + 2] * needed[v + 2] +
@@ -199,6 +207,8 @@ export class ForwardDynamics {
             twists[v + 4] * body[4] +
             twists[v + 5] * body[5]
         }
+        for (let k = 0; k < links.length; k++)
+          sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
         matrix[size * i + j] = sum
       }
     }

@@ -14,14 +14,13 @@ import { MotionState } from '../mechanism/state'
 import { Dop853 } from '../maths/ode/dop853'
 import { Inputs } from '../solve/inputs'
 import type { PrescribedLink } from '../solve/inputs'
-import type { PassedCrossing } from '../solve/solver'
+import type { Mover, PassedCrossing } from '../solve/mover'
 import { stoppedMotion } from '../solve/stopped'
 import { System } from '../solve/system'
 import type { SystemFailure } from '../solve/system'
 import { ForwardDynamics } from './forward'
 import { InverseDynamics } from './inverse'
-import type { Loads } from './loads/loads'
-import type { LinkMasses } from './masses'
+import type { Energies, Physics } from './physics'
 import {
   ABSOLUTE_ERROR,
   ABSOLUTE_RATE_ERROR,
@@ -39,7 +38,7 @@ export interface FreeOptions {
 
 const UNKNOWN: SystemFailure = { reason: 'no-convergence', row: -1, block: -1 }
 
-export class FreeSolver {
+export class FreeSolver implements Mover {
   readonly state: MotionState
   readonly equations: Equations
   readonly driven: Uint8Array
@@ -70,8 +69,7 @@ export class FreeSolver {
    */
   constructor(
     readonly mechanism: Mechanism,
-    private readonly masses: LinkMasses,
-    readonly loads: Loads,
+    private readonly physics: Physics,
     drives: readonly PrescribedLink[],
     q: Float64Array,
     rates: Float64Array,
@@ -90,7 +88,7 @@ export class FreeSolver {
     this.carried = this.state.all.filter((link) => !this.driven[link])
     this.unit = this.equations.scale.map((scale) => 1 / scale)
     this.traced = options.isWatched ? this.state.all : this.system.determined
-    this.inverse = this.inputs.count > 0 ? new InverseDynamics(this.equations, masses, loads) : null
+    this.inverse = this.inputs.count > 0 ? new InverseDynamics(this.equations, physics) : null
     this.notedAt = time
     this.note(time)
     this.choose()
@@ -103,8 +101,7 @@ export class FreeSolver {
 
   readonly isBridging = false
 
-  /** Kinetic energy, that of weight and loads, what was lost, and what drivers brought in, since the start [J]. */
-  get energy(): { kinetic: number; stored: number; lost: number; driven: number } {
+  get energy(): Energies {
     const { forward, ode, lossAt } = this
     return {
       kinetic: forward.kineticEnergy,
@@ -176,8 +173,8 @@ export class FreeSolver {
 
   /** Gathers what is integrated: the independent links of the present choice. */
   private choose(): void {
-    const { state, equations, system, masses, loads, driven, carried, options } = this
-    this.forward = new ForwardDynamics(equations, state, system, masses, loads, driven)
+    const { state, equations, system, physics, driven, carried, options } = this
+    this.forward = new ForwardDynamics(equations, state, system, physics, driven)
     const { independent } = this.forward
     const absolute = new Float64Array(carried.length + independent.length + 2).fill(Infinity)
     const isFree = new Set(independent)
@@ -209,7 +206,8 @@ export class FreeSolver {
   }
 
   private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {
-    const { state, equations, forward, carried, loads, ode } = this
+    const { state, equations, forward, carried, ode } = this
+    const { loads } = this.physics
     const { independent } = forward
     this.load(y)
     equations.windings.expect(time - this.notedAt)

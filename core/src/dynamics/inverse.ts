@@ -8,9 +8,8 @@
 import type { Equations } from '../mechanism/equations'
 import { addRowForces } from '../mechanism/row-forces'
 import type { MotionState } from '../mechanism/state'
-import type { Loads } from './loads/loads'
 import { INERTIA, neededWrench, placeInertias } from './masses'
-import type { LinkMasses } from './masses'
+import type { Physics } from './physics'
 
 export class InverseDynamics {
   /** By link: what has to act along the coordinate, where no row determines it: a driver, or whatever holds it [N m, N]. */
@@ -28,8 +27,7 @@ export class InverseDynamics {
 
   constructor(
     private readonly equations: Equations,
-    private readonly masses: LinkMasses,
-    private readonly loads: Loads,
+    private readonly physics: Physics,
   ) {
     const { links } = equations.mechanism
     this.efforts = new Float64Array(links)
@@ -47,9 +45,10 @@ export class InverseDynamics {
    * @returns false where the rows cannot be solved, as on a bridge over a singular position; nothing is known there
    */
   solve(state: MotionState, time: number): boolean {
-    const { equations, masses, loads, inertia, needed, gradient, efforts, multipliers } = this
+    const { equations, inertia, needed, gradient, efforts, multipliers } = this
     const { twist, twistRate, screw } = state
     const { pullBack } = state
+    const { masses, loads } = this.physics
     if (!pullBack) return false
     const { scale } = equations
     placeInertias(masses, state.world, inertia)
@@ -67,7 +66,7 @@ export class InverseDynamics {
     const { transmitted, loadEfforts } = this
     for (let link = 1; link < gradient.length; link++) {
       const v = 6 * link
-      let along = -loadEfforts[link]
+      let along = masses.rotors[link] * state.acceleration[link] - loadEfforts[link]
       for (let k = 0; k < 6; k++) along += screw[v + k] * transmitted[v + k]
       gradient[link] = scale[link] * along
     }

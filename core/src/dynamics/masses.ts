@@ -23,6 +23,8 @@ export interface LinkMasses {
   readonly centre: Float64Array
   /** Inertia tensor about the centre along the link's axes: xx yy zz xy yz zx [kg m^2]. */
   readonly tensor: Float64Array
+  /** What resists along the coordinate of each link besides, such as the rotor of a motor [kg m^2, kg]. */
+  readonly rotors: Float64Array
 }
 
 /** Masses of bodies, in the order of the mechanism; null for one whose mass is not known. Ground's are not asked for. */
@@ -69,7 +71,8 @@ export function linkMasses(chain: Chain, bodies: readonly (BodyMass | null)[]): 
       6 * link,
     )
   }
-  return { heavy: Int32Array.from(mass.keys()).filter((link) => mass[link] > 0), mass, centre, tensor }
+  const heavy = Int32Array.from(mass.keys()).filter((link) => mass[link] > 0)
+  return { heavy, mass, centre, tensor, rotors: new Float64Array(links) }
 }
 
 /** Writes what the heavy links carry into `out`, in ground; the links must be placed. */

@@ -146,9 +146,14 @@ function treeEdges(
   geometry: Geometry,
   active: readonly number[],
 ): { edges: TreeEdge[]; jointOfEdge: number[] } {
-  const driven = new Set(
-    geometry.document.scenarios.flatMap((s) => s.drivers.flatMap((d) => ('joint' in d ? d.joint : []))),
-  )
+  const { scenarios, loads = [] } = geometry.document
+  const driven = new Set([
+    ...scenarios.flatMap((s) => s.drivers.flatMap((d) => ('joint' in d ? d.joint : []))),
+    // what acts along a joint is known best where the joint carries its coordinate
+    ...[...loads, ...scenarios.flatMap((s) => s.loads ?? [])].flatMap((load) =>
+      'joint' in load ? load.joint : [],
+    ),
+  ])
   const joints = active.map((i): TreeEdge => {
     const { from, to, type, source } = geometry.joints[i]
     return { a: from.body, b: to.body, freedoms: type.freedoms.length, driven: driven.has(source.id) }

@@ -14,6 +14,7 @@ import { fieldsWithoutMotion } from '../document/rules/no-motion'
 import { driverClasses } from '../document/format/drivers'
 import { startingEntries } from '../document/starting'
 import { cueType } from '../motion/cues/registry'
+import { probeType } from '../probes/registry'
 import type { AnyDriver } from '../document/format/drivers'
 import { referencesOf } from '../document/rules/references'
 
@@ -34,8 +35,25 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
     }),
     document.scenarios.map((one) => [one.drivers.map(target), withoutSeen(document, one).cues ?? []]),
     looksAtJerk(document.checks),
+    knowsForces(document, chain) ? forcesOf(document, chain) : null,
   ])
 }
+
+/** Whether masses and loads have a part in what a take of the scenarios holds. */
+const knowsForces = ({ probes }: MechanismDocument, chain: readonly Scenario[]): boolean =>
+  chain.some(({ mode }) => mode === 'free') || probes.some(({ kind }) => probeType(kind).readsForces)
+
+/** What decides how forces move a mechanism: all of that is left out elsewhere. */
+const forcesOf = (
+  { loads, springs, bodies, parts }: MechanismDocument,
+  chain: readonly Scenario[],
+): unknown => [
+  loads,
+  springs,
+  bodies.map(({ mass }) => mass),
+  parts.map(({ density }) => density),
+  chain.map(({ gravity, loads: own }) => [gravity, own]),
+]
 
 /**
  * Cues and shots of a scenario without those that change only what is seen, which have a part in the motion only when a

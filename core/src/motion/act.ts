@@ -13,6 +13,9 @@ import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
 import type { PrescribedLink } from '../solve/inputs'
+import { FreeSolver } from '../dynamics/free-solver'
+import type { Energies, Physics } from '../dynamics/physics'
+import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
@@ -63,7 +66,7 @@ export class Acts {
   /** Drivers as they are planned now; one that is restored is planned anew. */
   private drivers: ScenarioPlan['drivers']
   private watchers: readonly Watcher[]
-  private solver: Solver
+  private solver: Mover
   private begun = false
 
   constructor(
@@ -76,6 +79,8 @@ export class Acts {
     private readonly eachStep: EachStep,
     /** Whether it looks back. */
     private readonly looksBack: boolean,
+    /** What moves it where nothing prescribes its motion; null where drivers alone do. */
+    private readonly physics: Physics | null = null,
   ) {
     this.drivers = plan.drivers
     this.watchers = watchers
@@ -97,6 +102,16 @@ export class Acts {
 
   get state(): MotionState {
     return this.solver.state
+  }
+
+  get isFree(): boolean {
+    return this.physics !== null
+  }
+
+  /** Energies of a free motion [J]; null of one that drivers prescribe. */
+  get energy(): Energies | null {
+    const { solver } = this
+    return solver instanceof FreeSolver ? solver.energy : null
   }
 
   /** Goes on to a time; returns why it cannot, and then it is where it got to. */
@@ -161,7 +176,8 @@ export class Acts {
   private happened(): Problem | 'again' | null {
     const { course, solver, watchers, plan } = this
     const { state, time } = solver
-    const limit = this.limits.met(course)
+    // a free motion knows what happens at its limits
+    const limit = this.physics ? null : this.limits.met(course)
     const reached = watchers
       .map((watcher) => ({ watcher, instant: watcher.look(state, time, this.stateAt) }))
       .filter(({ instant }) => instant >= 0)
@@ -247,7 +263,10 @@ export class Acts {
     }
     const { wayAt } = this.changePoints
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
-    const solver = new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
+    const { physics } = this
+    const solver: Mover = physics
+      ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched })
+      : new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)
     this.solver = solver

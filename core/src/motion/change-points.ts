@@ -4,14 +4,14 @@
  */
 import type { WayChoice } from '../document/format/scenarios'
 import type { Mechanism } from '../mechanism/compile'
-import type { PassedCrossing, Solver, Way } from '../solve/solver'
+import type { Mover, PassedCrossing, Way } from '../solve/mover'
 import type { ChangePoint } from './take'
 import { SAME_INSTANT } from './tolerances'
 
 export class ChangePoints {
   /** Passed in earlier acts. */
   private earlier: ChangePoint[] = []
-  private solver: Solver | null = null
+  private solver: Mover | null = null
 
   constructor(
     private readonly mechanism: Mechanism,
@@ -19,7 +19,7 @@ export class ChangePoints {
   ) {}
 
   /** Goes on from a time with a solver; what was passed later than that is forgotten. */
-  begin(solver: Solver, time: number): void {
+  begin(solver: Mover, time: number): void {
     this.earlier = this.all.filter((passed) => passed.time <= time + SAME_INSTANT)
     this.solver = solver
   }

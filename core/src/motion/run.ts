@@ -7,6 +7,7 @@ import { assemble, assembleFrom } from '../solve/assemble'
 import { BodyPoses, POSE } from '../mechanism/body-poses'
 import type { Mechanism } from '../mechanism/compile'
 import { driverTooMany } from '../analysis/driving'
+import { physicsOf } from '../dynamics/physics'
 import { freedomWords } from '../mechanism/joints/joint-type'
 import { jointType } from '../mechanism/joints/registry'
 import type { Reader } from '../mechanism/reading'
@@ -21,7 +22,7 @@ import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
 import { BetweenFrames } from './between'
 import { ProbeReader } from './probe-events'
-import { TAKE_ARRAYS } from './take'
+import { ENERGIES, TAKE_ARRAYS } from './take'
 import type { Channel, Measure, Take, TakePart } from './take'
 import { watchersOf } from './watching'
 
@@ -35,6 +36,7 @@ export class ScenarioRun {
   private readonly accelerations: Float64Array
   private readonly thirds: Float64Array
   private readonly probes: Float64Array
+  private readonly energies: Float64Array
   private readonly poses: Float64Array
   private readonly bodies: BodyPoses
 
@@ -57,6 +59,7 @@ export class ScenarioRun {
     this.accelerations = new Float64Array(frames * columns)
     this.thirds = new Float64Array(looksAtJerk(mechanism.geometry.document.checks) ? frames * columns : 0)
     this.probes = new Float64Array(frames * 3 * dimension.length)
+    this.energies = new Float64Array(acts.isFree ? frames * ENERGIES : 0)
     this.poses = new Float64Array(frames * POSE * mechanism.bodyLink.length)
     this.bodies = new BodyPoses(mechanism)
   }
@@ -91,7 +94,7 @@ export class ScenarioRun {
 
   /** @param from leaves the frames before it out; the arrays are views */
   take(from = 0): Take {
-    const { mechanism, scenario, frame, dimension } = this
+    const { mechanism, scenario, frame, dimension, acts } = this
     const columns = mechanism.coordinates.length
     return {
       scenario: scenario.source.id,
@@ -105,6 +108,7 @@ export class ScenarioRun {
       coordinateAccelerations: this.accelerations.subarray(from * columns, frame * columns),
       coordinateThirds: this.thirds.subarray(from * columns, frame * columns),
       probes: this.probes.subarray(from * 3 * dimension.length, frame * 3 * dimension.length),
+      energies: acts.isFree ? this.energies.subarray(from * ENERGIES, frame * ENERGIES) : this.energies,
       poses: this.poses.subarray(
         from * POSE * mechanism.bodyLink.length,
         frame * POSE * mechanism.bodyLink.length,
@@ -141,6 +145,9 @@ export class ScenarioRun {
     this.accelerations.set(reader.accelerations, frame * columns)
     if (this.thirds.length > 0) this.thirds.set(reader.thirds, frame * columns)
     this.probes.set(now, frame * now.length)
+    const { energy } = this.acts
+    if (energy)
+      this.energies.set([energy.kinetic, energy.stored, energy.lost, energy.driven], frame * ENERGIES)
     this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
 }
@@ -202,8 +209,19 @@ export function startRun(
     between.note(time, isAnew, acts.reader, reader.now)
     observe?.(state, time, isAnew, stateAt)
   }
+  const forces = scenario.source.mode === 'free' ? physicsOf(mechanism, scenario.index) : null
+  if (forces && !forces.ok) return forces
   const looksBack = recorded.length > 0 || observe !== null
-  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, eachStep, looksBack)
+  const acts = new Acts(
+    mechanism,
+    scenario,
+    plan.value,
+    watchers.value,
+    q.value,
+    eachStep,
+    looksBack,
+    forces && forces.value,
+  )
   return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, times))
 }
 

@@ -5,6 +5,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
+import { resolveLoads } from '../dynamics/loads/resolve'
 import { spanValue } from '../units/share'
 import { cueType } from './cues/registry'
 import { resolveDriver } from './drivers/drivers'
@@ -16,6 +17,8 @@ const MOST_FRAMES = 200_000
 
 export interface ResolvedScenario {
   readonly source: Scenario
+  /** Place in the list of the document. */
+  readonly index: number
   /** Place in the document. */
   readonly path: string
   /** [s] */
@@ -63,9 +66,12 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)
   })
+  const loads = resolveLoads(mechanism, index)
+  if (!loads.ok)
+    problems.push(...loads.problems.filter(({ pointer }) => index === 0 || pointer?.startsWith(path)))
   return problems.length > 0
     ? fail(...problems)
-    : succeed({ source, path, length: seconds, frames: Math.max(2, frames), drivers, timing })
+    : succeed({ source, index, path, length: seconds, frames: Math.max(2, frames), drivers, timing })
 }
 
 /** The timing of a scenario with how long its cues take; drivers add how long their moves take. */

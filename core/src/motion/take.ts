@@ -101,6 +101,8 @@ export interface Take {
   readonly coordinateThirds: Float64Array
   /** frames x probes x (value, first, second derivative), SI. */
   readonly probes: Float64Array
+  /** frames x (kinetic, stored, lost, driven) [J], since the start; empty where drivers alone prescribe the motion. */
+  readonly energies: Float64Array
   /** frames x bodies x 7. */
   readonly poses: Float64Array
   /** When everything of the scenario started and ended. */
@@ -119,6 +121,9 @@ export interface Take {
   readonly stopped: Problem | null
 }
 
+/** Energies of a frame. */
+export const ENERGIES = 4
+
 /** The fields of a take that hold numbers for every frame. */
 export const TAKE_ARRAYS = [
   'coordinates',
@@ -126,6 +131,7 @@ export const TAKE_ARRAYS = [
   'coordinateAccelerations',
   'coordinateThirds',
   'probes',
+  'energies',
   'poses',
 ] as const
 

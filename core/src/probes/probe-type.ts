@@ -17,6 +17,8 @@ import type { Result } from '../result'
 export interface ProbeType {
   readonly kind: string
   readonly needs: ProbeNeeds
+  /** Whether masses and loads decide what it measures. */
+  readonly readsForces?: boolean
   /** @param path of the probe. Errors: those of the kind. */
   measure(mechanism: Mechanism, probe: Probe, path: string, measureOf: MeasureOf): Result<Measure>
 }

@@ -14,22 +14,11 @@ import { MotionState } from '../mechanism/state'
 import { CrossingFinder } from './crossing'
 import type { Crossing } from './crossing'
 import { Inputs } from './inputs'
+import type { Mover, PassedCrossing, Way } from './mover'
 import type { PrescribedLink } from './inputs'
 import { stoppedMotion, undecidedStart } from './stopped'
 import { System } from './system'
 import type { SystemFailure } from './system'
-
-/** The first of two ways, or the second one. */
-export type Way = 0 | 1
-
-/** A position where two ways of going on met, and which one was taken. */
-export interface PassedCrossing {
-  /** [s] */
-  readonly time: number
-  /** Links of the loop; the first is the one that turns most from one way to the other. */
-  readonly links: readonly number[]
-  readonly way: Way
-}
 
 /** What a solver may be told besides what it solves. */
 export interface SolverOptions {
@@ -57,7 +46,7 @@ const TOO_FAR: SystemFailure = { reason: 'no-convergence', row: 0, block: -1 }
 /** A bridge is sought, or other rows, when a step shorter than this fails [rad, sizes]. */
 const SHORT = 0.05
 
-export class Solver {
+export class Solver implements Mover {
   readonly state: MotionState
   readonly equations: Equations
   /** Why the last step failed, or null. */

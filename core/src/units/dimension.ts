@@ -35,6 +35,25 @@ export const dimensions = {
   },
   mass: { noun: 'a mass', unit: 'kg', example: '0.4 kg', exponents: [0, 0, 0, 1] },
   density: { noun: 'a density', unit: 'kg/m^3', example: '7850 kg/m^3', exponents: [-3, 0, 0, 1] },
+  force: { noun: 'a force', unit: 'N', example: '40 N', exponents: [1, -2, 0, 1] },
+  torque: { noun: 'a torque', unit: 'N m', example: '2 N m', exponents: [2, -2, 0, 1] },
+  stiffness: { noun: 'a stiffness', unit: 'N/mm', example: '3 N/mm', exponents: [0, -2, 0, 1] },
+  angularStiffness: {
+    noun: 'a stiffness of turning',
+    unit: 'N m/rad',
+    example: '2 N m/rad',
+    exponents: [2, -2, -1, 1],
+  },
+  damping: { noun: 'a damping', unit: 'N s/m', example: '5 N s/m', exponents: [0, -1, 0, 1] },
+  angularDamping: {
+    noun: 'a damping of turning',
+    unit: 'N m s/rad',
+    example: '0.01 N m s/rad',
+    exponents: [2, -1, -1, 1],
+  },
+  inertia: { noun: 'a moment of inertia', unit: 'kg m^2', example: '0.002 kg m^2', exponents: [2, 0, 0, 1] },
+  energy: { noun: 'an energy', unit: 'J', example: '3 J', exponents: [2, -2, 0, 1] },
+  power: { noun: 'a power', unit: 'W', example: '40 W', exponents: [2, -3, 0, 1] },
   number: { noun: 'a number', unit: '', example: '1.5', exponents: [0, 0, 0, 0] },
 } as const
 
@@ -44,6 +63,10 @@ export type Dimension = keyof typeof dimensions
 /** The dimension of the rate of a length or an angle. */
 export const rateOf = (dimension: 'length' | 'angle'): Dimension =>
   dimension === 'angle' ? 'angularSpeed' : 'speed'
+
+/** The dimension of what acts along a length or an angle. */
+export const effortOf = (dimension: 'length' | 'angle'): Dimension =>
+  dimension === 'angle' ? 'torque' : 'force'
 
 const names = Object.keys(dimensions) as Dimension[]
 

@@ -59,6 +59,9 @@ function arithmetic(): ReturnType<typeof create> {
   })
   engine.createUnit?.('turn', { definition: '1 cycle', aliases: ['turns', 'rev', 'revs'] })
   engine.createUnit?.('rpm', { definition: '1 turn/minute' })
+  // as one word they are written everywhere
+  engine.createUnit?.('Nm', { definition: '1 N m' })
+  engine.createUnit?.('Nmm', { definition: '1 N mm' })
   engine.import?.(trigonometry(engine))
   return engine
 }
@@ -77,7 +80,8 @@ function trigonometry({ unit }: ReturnType<typeof create>): Record<string, (x: u
 }
 
 // what looks like an exponent is none of a unit's letters
-const PLAIN = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(?!e[+-]?\d)([a-z][a-z0-9/^]*)$/i
+const PLAIN =
+  /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(?!e[+-]?\d)([a-z][a-z0-9/^]*(?: [a-z][a-z0-9/^]*)*)$/i
 const KNOWN_NODES = new Set(['ConstantNode', 'FunctionNode', 'OperatorNode', 'ParenthesisNode', 'SymbolNode'])
 /** Functions that may be written: roots of areas are lengths, angles need a unit, inverse functions give angles. */
 const FUNCTIONS = ['abs', 'sqrt', 'sin', 'cos', 'tan', 'asin', 'acos', 'atan'] as const
@@ -98,7 +102,7 @@ interface MathUnit {
 }
 
 /** Exponents of length, time, angle and mass. */
-const [LENGTH, TIME, ANGLE, MASS, SPEED, TURNING, DENSITY]: readonly Exponents[] = [
+const [LENGTH, TIME, ANGLE, MASS, SPEED, TURNING, DENSITY, FORCE, TORQUE, STIFFNESS]: readonly Exponents[] = [
   [1, 0, 0, 0],
   [0, 1, 0, 0],
   [0, 0, 1, 0],
@@ -106,6 +110,9 @@ const [LENGTH, TIME, ANGLE, MASS, SPEED, TURNING, DENSITY]: readonly Exponents[]
   [1, -1, 0, 0],
   [0, -1, 1, 0],
   [-3, 0, 0, 1],
+  [1, -2, 0, 1],
+  [2, -2, 0, 1],
+  [0, -2, 0, 1],
 ]
 
 const sized = (exponents: Exponents, sizes: Readonly<Record<string, number>>): [string, Evaluated][] =>
@@ -123,6 +130,9 @@ const plainUnits = new Map<string, Evaluated>([
   ...sized(SPEED, { 'm/s': 1, 'mm/s': 1e-3 }),
   ...sized(TURNING, { rpm: (2 * Math.PI) / 60, 'deg/s': Math.PI / 180, 'rad/s': 1 }),
   ...sized(DENSITY, { 'kg/m^3': 1 }),
+  ...sized(FORCE, { N: 1, kN: 1e3 }),
+  ...sized(TORQUE, { 'N m': 1, J: 1 }),
+  ...sized(STIFFNESS, { 'N/mm': 1e3, 'N/m': 1 }),
 ])
 
 export const usualUnits: readonly string[] = [...plainUnits.keys()]

@@ -4,6 +4,7 @@ import type { FreeOptions } from '../../src/dynamics/free-solver'
 import { Loads } from '../../src/dynamics/loads/loads'
 import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
+import { physics } from '../../src/dynamics/physics'
 import { coordinateOf } from '../../src/mechanism/coordinate'
 import type { Mechanism } from '../../src/mechanism/compile'
 import type { Sketch } from '../sketch'
@@ -60,7 +61,16 @@ export function free(
   for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
   const masses = linkMasses(mechanism, bodyMasses(mechanism))
   const acting = new Loads(Float64Array.from(gravity), loads?.(mechanism) ?? [])
-  const solver = new FreeSolver(mechanism, masses, acting, [], home, start, [], 0, options)
+  const solver = new FreeSolver(
+    mechanism,
+    physics(mechanism, masses, acting),
+    [],
+    home,
+    start,
+    [],
+    0,
+    options,
+  )
   if (!solver.start()) throw new Error(solver.problem!.message)
   return solver
 }

@@ -3,6 +3,7 @@ import { InverseDynamics } from '../../src/dynamics/inverse'
 import { Loads } from '../../src/dynamics/loads/loads'
 import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
+import { physics } from '../../src/dynamics/physics'
 import { JointReaction } from '../../src/dynamics/reactions'
 import type { Mechanism } from '../../src/mechanism/compile'
 import { coursesOf, planScenario } from '../../src/motion/plan'
@@ -40,8 +41,7 @@ export function forcesOf(
   const masses = linkMasses(mechanism, bodyMasses(mechanism))
   const inverse = new InverseDynamics(
     solver.equations,
-    masses,
-    new Loads(Float64Array.from(gravity), loads(mechanism)),
+    physics(mechanism, masses, new Loads(Float64Array.from(gravity), loads(mechanism))),
   )
   let begun = false
   return {

@@ -7,6 +7,8 @@ import { Chart, Check, ReferenceCurve } from './checks'
 import { ClearanceSettings } from './clearance'
 import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
+import { loadClasses } from './loads'
+import type { AnyLoad } from './loads'
 import { Nested, NestedList } from '../rules/nested'
 import { Body, Datum, Group, Part, Path } from './parts'
 import { NamedPose } from './poses'
@@ -38,6 +40,8 @@ export class MechanismDocument {
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
   @IsOptional() @NestedList(() => Spring, 2000) @NoMotion() springs?: Spring[]
+  /** What acts in every scenario that knows forces. */
+  @IsOptional() @NestedList(() => loadClasses, 2000) @NoMotion() loads?: AnyLoad[]
   @IsOptional() @NestedList(() => NamedPose, 1000) poses?: NamedPose[]
   @IsOptional() @NestedList(() => DeskControl, 200) @NoMotion() desk?: DeskControl[]
   @NestedList(() => Probe, 1000) probes!: Probe[]

@@ -4,8 +4,10 @@ import type { Quantity } from '../../units/quantity'
 import { cueClasses } from './cues'
 import type { AnyCue } from './cues'
 import { driverClasses } from './drivers'
+import { loadClasses } from './loads'
+import type { AnyLoad } from './loads'
 import { Nested, NestedList } from '../rules/nested'
-import { IsId, IsName, IsQuantity } from '../rules/rules'
+import { IsAcceleration, IsId, IsName, IsQuantity } from '../rules/rules'
 import { NoMotion } from '../rules/no-motion'
 import { Entry, OptionalRefTo, RefTo } from '../rules/references'
 import type { AnyDriver } from './drivers'
@@ -31,6 +33,12 @@ export class Scenario {
   @IsInt() @Min(1) @Max(10_000) frameRate!: number
   @NestedList(() => driverClasses, 2000) drivers!: AnyDriver[]
   @IsOptional() @NestedList(() => cueClasses, 2000) cues?: AnyCue[]
+  /** How it moves: as its drivers prescribe (usual), or freely, by its masses and loads, where nothing prescribes it. */
+  @IsOptional() @IsIn(['kinematic', 'free']) mode?: 'kinematic' | 'free'
+  /** Acceleration of free fall in ground; standard gravity against z when left out. */
+  @IsOptional() @IsAcceleration() @NoMotion() gravity?: [Quantity, Quantity, Quantity]
+  /** What acts in this scenario besides the loads of the mechanism. */
+  @IsOptional() @NestedList(() => loadClasses, 2000) @NoMotion() loads?: AnyLoad[]
   /** Where it starts: a named pose, or where another scenario ends; the home pose when neither is given. */
   @IsOptional() @IsId() @OptionalRefTo('pose') startPose?: string
   @IsOptional() @IsId() @OptionalRefTo('scenario') startAfter?: string

@@ -16,6 +16,7 @@ export type EntryKind =
   | 'mate'
   | 'relation'
   | 'spring'
+  | 'load'
   | 'pose'
   | 'probe'
   | 'check'

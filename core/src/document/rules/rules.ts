@@ -60,19 +60,26 @@ export const IsQuantity = (...accepted: readonly Dimension[]): PropertyDecorator
     },
   })
 
-/** Three lengths: the coordinates of a point. */
-export const IsPoint = (): PropertyDecorator =>
+const areThree = (name: string, dimension: Dimension, words: string): PropertyDecorator =>
   ValidateBy({
-    name: 'isPoint',
+    name,
     validator: {
       validate: (value) =>
         Array.isArray(value) &&
         value.length === 3 &&
         // made anew, since holes of a list are passed over
-        Array.from(value).every((v) => !quantityFault(v, ['length'])),
-      defaultMessage: (args) => `${args?.property} must be three lengths, such as ["40 mm", 0, 0]`,
+        Array.from(value).every((v) => !quantityFault(v, [dimension])),
+      defaultMessage: (args) => `${args?.property} must be ${words}`,
     },
   })
+
+/** Three lengths: the coordinates of a point. */
+export const IsPoint = (): PropertyDecorator =>
+  areThree('isPoint', 'length', 'three lengths, such as ["40 mm", 0, 0]')
+
+/** Three accelerations along x, y and z. */
+export const IsAcceleration = (): PropertyDecorator =>
+  areThree('isAcceleration', 'acceleration', 'three accelerations, such as [0, 0, "-9.81 m/s^2"]')
 
 /** An orientation as a quaternion [w, x, y, z] of length 1 (within 1e-6). */
 export const IsOrientation = (): PropertyDecorator =>

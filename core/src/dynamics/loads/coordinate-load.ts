@@ -17,6 +17,12 @@ export interface CoordinateLaw {
   energy(value: number): number
   /** Power that is lost [W]; negative where some is brought in. */
   loss(value: number, rate: number, time: number): number
+  /** Turns or moves with the coordinate besides the bodies [kg m^2, kg]. */
+  readonly inertia?: number
+  /** Dry friction [N m, N]. */
+  readonly friction?: { readonly kinetic: number; readonly breakaway: number }
+  /** What happens at the limits; a stop that gives way is no limit any more. */
+  readonly stop?: { readonly restitution: number; readonly gives: boolean }
 }
 
 export class CoordinateLoad implements ActingLoad {
@@ -27,8 +33,8 @@ export class CoordinateLoad implements ActingLoad {
     readonly id: string,
     readonly name: string,
     mechanism: Mechanism,
-    private readonly coordinate: Coordinate,
-    private readonly law: CoordinateLaw,
+    readonly coordinate: Coordinate,
+    readonly law: CoordinateLaw,
   ) {
     this.reader = new Reader(mechanism, [coordinate])
   }

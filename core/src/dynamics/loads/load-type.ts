@@ -1,0 +1,103 @@
+/**
+ * What a kind of load states: its fields in the document, how it is said in a few words, and what acts once a mechanism is there.
+ * Every kind is one file in kinds/, listed in registry.ts.
+ */
+import type { AnyLoad, JointLoad } from '../../document/format/loads'
+import type { Constructor } from '../../document/rules/nested'
+import type { Mechanism } from '../../mechanism/compile'
+import { coordinateOf } from '../../mechanism/coordinate'
+import type { Coordinate } from '../../mechanism/coordinate'
+import { fail, succeed } from '../../result'
+import type { Result } from '../../result'
+import { effortOf } from '../../units/dimension'
+import type { Dimension } from '../../units/dimension'
+import { parseQuantity } from '../../units/quantity'
+import type { Quantity } from '../../units/quantity'
+import { timeExpression } from '../../units/time-expression'
+import type { ActingLoad } from './loads'
+
+export interface LoadType<L extends AnyLoad> {
+  readonly kind: L['kind']
+  /** "Force at a point" */
+  readonly title: string
+  readonly fields: Constructor
+  /** In a few words: "12 N". */
+  note(load: L): string
+  /** Errors: those of the kind; their paths are relative to the load. */
+  resolve(mechanism: Mechanism, load: L): Result<ActingLoad>
+}
+
+export const defineLoad = <L extends AnyLoad>(type: LoadType<L>): LoadType<L> => type
+
+export const loadFault = (code: string, pointer: string, message: string): Result<never> =>
+  fail({ code, pointer, message })
+
+/** The coordinate that a load acts along. Errors: `load-freedom`, `load-suspended`. */
+export function coordinateOfLoad(
+  mechanism: Mechanism,
+  { joint, freedom, name }: JointLoad,
+): Result<Coordinate> {
+  const { source, type, idle } = mechanism.geometry.joints.find((one) => one.source.id === joint)!
+  if (source.suspended || idle) {
+    const why = idle ? 'lies inside a rigid group' : 'is suspended'
+    return loadFault('load-suspended', '/joint', `${name}: ${source.name} ${why}; nothing can act along it.`)
+  }
+  const found = coordinateOf(mechanism, joint, freedom)
+  if (found) return succeed(found)
+  const names = type.freedoms.map((one) => one.name).join(', ') || 'none'
+  const asked =
+    freedom === undefined ? 'needs one of its freedoms to be named' : `has no freedom “${freedom}”`
+  return loadFault('load-freedom', '/freedom', `${name}: ${source.name} ${asked}; it has: ${names}.`)
+}
+
+/** Values of fields in SI; of those that are left out, 0. Error: `load-unit`, with the field. */
+export function readFields<K extends string>(
+  load: { readonly name: string },
+  fields: Readonly<Record<K, Dimension>>,
+): Result<Record<K, number>> {
+  const values = {} as Record<K, number>
+  for (const [field, dimension] of Object.entries(fields) as [K, Dimension][]) {
+    const written = (load as unknown as Record<K, Quantity | undefined>)[field]
+    const read = written === undefined ? succeed(0) : parseQuantity(written, dimension)
+    if (!read.ok)
+      return loadFault('load-unit', `/${field}`, `${load.name}, ${field}: ${read.problems[0].message}`)
+    values[field] = read.value
+  }
+  return succeed(values)
+}
+
+/** What acts along a coordinate, and the stiffness and damping that suit it. */
+export const dimensionsAlong = ({ dimension }: Coordinate) =>
+  dimension === 'angle'
+    ? ({
+        effort: 'torque',
+        stiffness: 'angularStiffness',
+        damping: 'angularDamping',
+        rate: 'angularSpeed',
+      } as const)
+    : ({ effort: 'force', stiffness: 'stiffness', damping: 'damping', rate: 'speed' } as const)
+
+/** A size that stays, or that is an expression of the time t; exactly one of both is given. Errors: `load-size`. */
+export function sizeOverTime(
+  name: string,
+  field: string,
+  constant: Quantity | undefined,
+  overTime: string | undefined,
+  dimension: ReturnType<typeof effortOf>,
+): Result<(time: number) => number> {
+  if ((constant === undefined) === (overTime === undefined))
+    return loadFault('load-size', `/${field}`, `${name} needs either its ${field} or how it is over time.`)
+  if (constant !== undefined) {
+    const read = parseQuantity(constant, dimension)
+    if (!read.ok) return loadFault('load-unit', `/${field}`, `${name}: ${read.problems[0].message}`)
+    const { value } = read
+    return succeed(() => value)
+  }
+  const read = timeExpression(overTime!, dimension)
+  if (!read.ok) return loadFault('load-size', '/overTime', `${name}: ${read.problems[0].message}`)
+  const jet = new Float64Array(4)
+  return succeed((time) => {
+    read.value(time, jet)
+    return jet[0]
+  })
+}

@@ -1,0 +1,51 @@
+/** What forces need to know of a mechanism in a scenario: its masses and its loads. */
+import type { Chain } from '../mechanism/chain'
+import type { Mechanism } from '../mechanism/compile'
+import { succeed } from '../result'
+import type { Result } from '../result'
+import type { Mesh } from '../shapes/mesh/mesh'
+import { CoordinateLoad } from './loads/coordinate-load'
+import type { Loads } from './loads/loads'
+import { resolveLoads } from './loads/resolve'
+import { bodyMasses, linkMasses } from './masses'
+import type { LinkMasses } from './masses'
+
+export interface Physics {
+  readonly masses: LinkMasses
+  readonly loads: Loads
+}
+
+/** Energies since the start of a free motion [J]. */
+export interface Energies {
+  readonly kinetic: number
+  /** Of weight, springs and stops. */
+  readonly stored: number
+  /** What friction, damping and impacts took, less what efforts brought in. */
+  readonly lost: number
+  /** What drivers brought in. */
+  readonly driven: number
+}
+
+/**
+ * Masses and loads of a scenario, made anew for every run.
+ * @param index of the scenario in the document
+ * Errors: those of the loads.
+ */
+export function physicsOf(
+  mechanism: Mechanism,
+  index: number,
+  imported: (hash: string) => Mesh | undefined = () => undefined,
+): Result<Physics> {
+  const loads = resolveLoads(mechanism, index)
+  if (!loads.ok) return loads
+  return succeed(physics(mechanism, linkMasses(mechanism, bodyMasses(mechanism, imported)), loads.value))
+}
+
+/** Rotors of motors belong to the masses. */
+export function physics(chain: Chain, masses: LinkMasses, loads: Loads): Physics {
+  const rotors = new Float64Array(chain.links)
+  for (const load of loads.acting)
+    if (load instanceof CoordinateLoad && load.coordinate.link >= 0)
+      rotors[load.coordinate.link] += load.law.inertia ?? 0
+  return { masses: { ...masses, rotors }, loads }
+}
