@@ -12,6 +12,7 @@ import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import type { System } from '../solve/system'
 import { ArticulatedBodies } from './articulated'
+import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
 import type { Loads } from './loads/loads'
@@ -54,6 +55,7 @@ export class ForwardDynamics {
     private readonly system: System,
     { masses, loads }: Physics,
     known: Uint8Array,
+    private readonly holds: readonly Hold[] = [],
   ) {
     this.masses = masses
     this.loads = loads
@@ -89,7 +91,7 @@ export class ForwardDynamics {
    * @returns false where no mass resists a coordinate; `massless` is its link
    */
   accelerate(time: number): boolean {
-    const { state, chains, masses, independent, loads, inertia, wrenches, efforts } = this
+    const { state, masses, independent, loads, inertia, wrenches, efforts } = this
     placeInertias(masses, state.world, inertia)
     if (this.columns.length > 0) this.findColumns()
     for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
@@ -97,13 +99,44 @@ export class ForwardDynamics {
     wrenches.fill(0)
     efforts.fill(0)
     loads.apply(state, time, wrenches, efforts)
+    for (let n = 0; n < this.holds.length; n++) {
+      const { link, way, kinetic } = this.holds[n]
+      efforts[link] -= way * kinetic
+    }
     this.findNeeded()
+    return this.solve()
+  }
+
+  private solve(): boolean {
+    const { chains, state, inertia, needed, efforts } = this
     for (let n = 0; n < this.looped.length; n++) if (!this.solveIsland(n)) return false
-    if (chains && !chains.solve(state, inertia, this.needed, efforts)) {
+    if (chains && !chains.solve(state, inertia, needed, efforts)) {
       this.massless = chains.massless
       return false
     }
     return true
+  }
+
+  /**
+   * Changes the rates of the independent links by an impulse along the coordinate of a link, so that its rate becomes `share` times
+   * what it is; after `accelerate`.
+   */
+  strike(link: number, share: number): void {
+    const { state, independent, efforts, columns, looped, isOpen } = this
+    const before = Float64Array.from(independent, (one) => state.acceleration[one])
+    efforts[link] += 1
+    this.solve()
+    efforts[link] -= 1
+    const response = Float64Array.from(independent, (one, n) => state.acceleration[one] - before[n])
+    const at = (one: number) => independent.indexOf(one)
+    const island = looped.find(({ links }) => links.includes(link))
+    const along = isOpen[link]
+      ? response[at(link)]
+      : island!.independent.reduce((sum, one, c) => sum + columns[c].rates[link] * response[at(one)], 0)
+    const impulse = ((share - 1) * state.rate[link]) / along
+    independent.forEach((one, n) => {
+      state.rate[one] += impulse * response[n]
+    })
   }
 
   /** Rates, accelerations, twists and spatial accelerations of all links from those of the independent ones. */

@@ -2,31 +2,30 @@
  * Free motion: coordinates that nothing prescribes move by their loads and masses. It is used as the solver of prescribed motion
  * is (solve/solver.ts): a step at a time, and any instant of the last step can be looked at.
  *
- * Integrated are the coordinates and rates of the independent links, by a pair of order 8 with control of its error; coordinates
- * that rows determine are carried along as first guesses and closed anew at every stage. Work that is lost or brought in is
- * integrated with them, so that the balance of energy checks the whole.
+ * Integrated are the coordinates and rates of the independent links (free-equations.ts). What happens suddenly ends a step: a limit is
+ * struck or left, friction begins to hold or lets go. From there the equations are set up anew.
  */
+import { firstRoot } from '../maths/first-root'
 import type { Problem } from '../result'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
 import type { Row } from '../mechanism/rows'
 import { MotionState } from '../mechanism/state'
-import { Dop853 } from '../maths/ode/dop853'
 import { Inputs } from '../solve/inputs'
 import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
 import { stoppedMotion } from '../solve/stopped'
-import { System } from '../solve/system'
-import type { SystemFailure } from '../solve/system'
-import { ForwardDynamics } from './forward'
+import { FreeEquations } from './free-equations'
+import { beyondLimit, excess, holdsOf, release } from './holds'
+import type { Hold } from './holds'
 import { InverseDynamics } from './inverse'
 import type { Energies, Physics } from './physics'
 import {
-  ABSOLUTE_ERROR,
-  ABSOLUTE_RATE_ERROR,
   LONGEST_TRAVEL,
   LONGEST_WATCHED_TRAVEL,
-  RELATIVE_ERROR,
+  RESTING_RATE,
+  TIGHT_INSTANT,
+  TOUCHING_LIMIT,
 } from './tolerances'
 
 export interface FreeOptions {
@@ -36,30 +35,35 @@ export interface FreeOptions {
   readonly accuracy?: number
 }
 
-const UNKNOWN: SystemFailure = { reason: 'no-convergence', row: -1, block: -1 }
+const SIDES = [1, -1] as const
+
+/** Something sudden in a step. */
+interface Sudden {
+  readonly hold: Hold
+  readonly kind: 'strikes' | 'stands' | 'leaves'
+  /** The effort that would have to hold what leaves. */
+  readonly side?: 1 | -1
+}
 
 export class FreeSolver implements Mover {
   readonly state: MotionState
   readonly equations: Equations
+  /** 1 for links that drivers prescribe. */
   readonly driven: Uint8Array
-  /** Why the last step failed, or null. */
   problem: Problem | null = null
   /** Change points are none of a motion that decides by itself. */
   readonly passed: readonly PassedCrossing[] = []
   private readonly inputs: Inputs
-  private readonly system: System
-  private readonly inverse: InverseDynamics | null
-  private forward!: ForwardDynamics
-  private ode!: Dop853
-  /** Links whose coordinates are in the state of the equations: all that nothing prescribes. */
-  private readonly carried: Int32Array
+  private readonly holds: Hold[]
+  private free!: FreeEquations
+  private inverse!: InverseDynamics
   /** What one radian or metre of each link is in radians and sizes. */
   private readonly unit: Float64Array
-  private readonly traced: Int32Array
-  private between = new Float64Array(0)
-  private notedAt: number
-  /** Why a stage had no derivative. */
-  private failure: SystemFailure | null = null
+  /** Rates of what may be held, at the start of the step. */
+  private readonly ratesBefore: Float64Array
+  /** What impacts took, and what was lost and brought in before the equations were set up last [J]. */
+  private lost = 0
+  private broughtIn = 0
 
   /**
    * @param drives prescribe coordinates of links
@@ -84,46 +88,48 @@ export class FreeSolver implements Mover {
     this.inputs = new Inputs(drives, this.equations, this.state)
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
-    this.system = new System(this.equations, this.state, this.driven)
-    this.carried = this.state.all.filter((link) => !this.driven[link])
+    this.holds = holdsOf(mechanism, physics.loads, this.driven)
+    this.ratesBefore = new Float64Array(this.holds.length)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
-    this.traced = options.isWatched ? this.state.all : this.system.determined
-    this.inverse = this.inputs.count > 0 ? new InverseDynamics(this.equations, physics) : null
-    this.notedAt = time
-    this.note(time)
-    this.choose()
+    this.setUp()
   }
 
   /** Links that move freely. */
   get parked(): number[] {
-    return [...this.forward.independent]
+    return [...this.free.independent]
   }
 
-  readonly isBridging = false
-
+  /** The rows and coordinates as they are chosen now. */
   get energy(): Energies {
-    const { forward, ode, lossAt } = this
+    const { free, lost, broughtIn } = this
     return {
-      kinetic: forward.kineticEnergy,
-      stored: forward.potentialEnergy,
-      lost: ode.y[lossAt],
-      driven: ode.y[lossAt + 1],
+      kinetic: free.forward.kineticEnergy,
+      stored: free.forward.potentialEnergy,
+      lost: lost + free.lost,
+      driven: broughtIn + free.broughtIn,
     }
   }
 
-  /** Evaluations of forces so far. */
+  /** Evaluations of forces since the equations were set up last. */
   get evaluations(): number {
-    return this.ode.evaluations
+    return this.free.ode.evaluations
   }
 
   /** Accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
-    if (!this.begin()) {
-      this.stop()
-      return false
+    const { holds, state, equations } = this
+    if (!this.begin()) return false
+    if (holds.length === 0) return true
+    for (const hold of holds) {
+      const { link, breakaway, lower, upper } = hold
+      const scale = equations.scale[link]
+      const isStill = Math.abs(state.rate[link]) <= RESTING_RATE * scale
+      if (!isStill) hold.way = breakaway > 0 ? (state.rate[link] > 0 ? 1 : -1) : 0
+      else if (Math.abs(state.q[link] - upper) <= TOUCHING_LIMIT * scale) hold.rests = 1
+      else if (Math.abs(state.q[link] - lower) <= TOUCHING_LIMIT * scale) hold.rests = -1
+      hold.isHeld = isStill && (breakaway > 0 || hold.rests !== 0)
     }
-    this.finish()
-    return true
+    return this.settle()
   }
 
   /** Moves on to `time`. On failure the state is that of the last instant that could be reached. */
@@ -134,162 +140,174 @@ export class FreeSolver implements Mover {
 
   /** One step of its own towards `time`, which it does not pass. False on failure, as `advance`. */
   step(time: number): boolean {
-    const { ode, inputs } = this
+    const { free, inputs, holds, ratesBefore, state } = this
     const end = Math.min(time, inputs.breakAfter(this.time))
-    ode.longest = this.longestStep()
-    this.failure = null
-    const failed = ode.step(end)
-    if (failed) {
-      this.load(ode.y)
-      this.place(this.time)
-      this.finish()
+    for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
+    if (!free.step(end, this.longestStep())) {
       this.stop()
       return false
     }
-    this.time = ode.time
-    this.load(ode.y)
-    this.finish()
-    this.note(this.time)
-    if (this.system.renewChoices().length > 0) {
-      this.choose()
-      return this.start()
+    const sudden = holds.length > 0 ? this.firstSudden() : null
+    if (sudden) return this.meet(sudden)
+    this.time = free.ode.time
+    free.accept()
+    if (free.isPoor) {
+      this.setUp()
+      return this.begin()
     }
     // what is prescribed may jump here
-    if (end < time || inputs.breakAfter(this.time) === this.time) this.begin()
-    return true
+    return end >= time || this.time < end || this.begin()
   }
 
   /** Places everything at an instant of the last step, which stays the last one. */
   look(time: number): void {
-    const { ode, between } = this
-    if (time === ode.time) between.set(ode.y)
-    else ode.at(time, between)
-    this.load(between)
-    this.equations.windings.expect(time - this.notedAt)
-    this.place(time)
-    this.finish()
-    this.note(time)
+    this.free.look(time)
   }
 
-  /** Gathers what is integrated: the independent links of the present choice. */
-  private choose(): void {
-    const { state, equations, system, physics, driven, carried, options } = this
-    this.forward = new ForwardDynamics(equations, state, system, physics, driven)
-    const { independent } = this.forward
-    const absolute = new Float64Array(carried.length + independent.length + 2).fill(Infinity)
-    const isFree = new Set(independent)
-    carried.forEach((link, n) => {
-      if (isFree.has(link)) absolute[n] = ABSOLUTE_ERROR * equations.scale[link]
-    })
-    independent.forEach((link, n) => {
-      absolute[carried.length + n] = ABSOLUTE_RATE_ERROR * equations.scale[link]
-    })
-    const tolerance = { relative: options.accuracy ?? RELATIVE_ERROR, absolute }
-    const before = this.ode
-    this.ode = new Dop853(absolute.length, this.derivative, tolerance)
-    this.between = new Float64Array(absolute.length)
-    if (before) this.ode.y.set(before.y.subarray(before.n - 2), absolute.length - 2)
-  }
-
-  /** Begins the equations anew at the present position and rates. */
-  private begin(): boolean {
-    const { ode, state, carried, forward } = this
-    for (let n = 0; n < carried.length; n++) ode.y[n] = state.q[carried[n]]
-    forward.independent.forEach((link, n) => {
-      ode.y[carried.length + n] = state.rate[link]
-    })
-    return ode.start(this.time)
-  }
-
-  private get lossAt(): number {
-    return this.ode.n - 2
-  }
-
-  private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {
-    const { state, equations, forward, carried, ode } = this
-    const { loads } = this.physics
-    const { independent } = forward
-    this.load(y)
-    equations.windings.expect(time - this.notedAt)
-    if (!this.place(time)) return false
-    const n = carried.length
-    for (let k = 0; k < n; k++) {
-      const link = carried[k]
-      // what was closed is a better guess for the next stage
-      y[k] = state.q[link]
-      out[at + k] = state.rate[link]
+  /** Sets up equations for what is held and prescribed now. */
+  private setUp(): void {
+    const { equations, state, physics, driven, holds, inputs, options, time } = this
+    if (this.free) {
+      this.lost += this.free.lost
+      this.broughtIn += this.free.broughtIn
     }
-    for (let k = 0; k < independent.length; k++) out[at + n + k] = state.acceleration[independent[k]]
-    const last = at + (ode?.n ?? 0) - 2
-    out[last] = loads.acting.length > 0 ? loads.loss(state, time) : 0
-    out[last + 1] = this.inverse ? this.drivenPower(time) : 0
-    return true
+    const known = driven.slice()
+    for (const { link, isHeld } of holds)
+      if (isHeld) {
+        known[link] = 1
+        state.rate[link] = 0
+        state.acceleration[link] = 0
+      }
+    this.inverse ??= new InverseDynamics(equations, physics, holds)
+    this.free = new FreeEquations({
+      ...{ equations, state, physics, holds, known, inputs, time },
+      inverse: this.inverse,
+      accuracy: options.accuracy,
+    })
   }
 
-  private load(y: Float64Array): void {
-    const { state, carried, forward } = this
-    const { independent } = forward
-    for (let n = 0; n < carried.length; n++) state.q[carried[n]] = y[n]
-    for (let n = 0; n < independent.length; n++) state.rate[independent[n]] = y[carried.length + n]
-  }
-
-  /** Closes everything at the loaded coordinates, and finds the accelerations of what is free. */
-  private place(time: number): boolean {
-    const { inputs, system, forward } = this
-    inputs.prescribe(time)
-    this.failure = system.close()
-    if (this.failure) return false
-    if (forward.accelerate(time)) return true
-    this.failure = UNKNOWN
+  private begin(): boolean {
+    if (this.free.begin(this.time)) return true
+    this.stop()
     return false
   }
 
-  /** Accelerations of all links from those of the free ones. */
-  private finish(): void {
-    this.forward.complete()
-    this.state.pullBack = this.pullBack
-  }
-
-  private readonly pullBack = (gradient: Float64Array, multipliers?: Float64Array): void =>
-    this.system.pullBack(gradient, multipliers)
-
-  /** What drivers bring in now [W]. */
-  private drivenPower(time: number): number {
-    const { inverse, state, inputs, equations } = this
-    this.finish()
-    if (!inverse!.solve(state, time)) return 0
-    let power = 0
-    for (let k = 0; k < inputs.count; k++) {
-      const link = inputs.link(k)
-      const row = inputs.row(k)
-      power +=
-        link >= 0
-          ? inverse!.efforts[link] * state.rate[link]
-          : inverse!.multipliers[row] * equations.rows[row].weight * inputs.rate(k)
+  /** Lets go what is not held after all, one after the other, the worst first. */
+  private settle(): boolean {
+    const { holds } = this
+    for (let k = 0; k <= 2 * holds.length + 1; k++) {
+      this.setUp()
+      if (!this.begin()) return false
+      let worst: { hold: Hold; side: 1 | -1 } | null = null
+      let most = 0
+      for (const hold of holds)
+        for (const side of SIDES) {
+          const beyond = hold.isHeld ? this.excessOf(hold, side) : 0
+          if (beyond > most) [worst, most] = [{ hold, side }, beyond]
+        }
+      if (!worst) return true
+      release(worst.hold, worst.side)
     }
-    return power
+    return true
   }
 
-  private note(time: number): void {
-    this.equations.note(this.state)
-    this.notedAt = time
+  private excessOf(hold: Hold, side: 1 | -1): number {
+    const { inverse, state, free } = this
+    return inverse.solve(state, free.placedAt) ? excess(hold, inverse.efforts[hold.link], side) : 0
+  }
+
+  /** The first sudden thing in the step; the motion stands at its instant then, else at the end of the step. */
+  private firstSudden(): Sudden | null {
+    const { holds, free, ratesBefore } = this
+    const { ode } = free
+    let found: Sudden | null = null
+    let end = ode.time
+    const seek = (hold: Hold, kind: Sudden['kind'], measure: () => number, to: number) => {
+      const at = (time: number) => {
+        free.look(time)
+        return measure()
+      }
+      end = firstRoot(at, ode.before, to, TIGHT_INSTANT)
+      found = { hold, kind }
+    }
+    for (let n = 0; n < holds.length; n++) {
+      const hold = holds[n]
+      const { link, way, isHeld } = hold
+      const { state, equations } = this
+      const rate = () => state.rate[link]
+      if (isHeld) {
+        for (const side of SIDES)
+          if (this.excessOf(hold, side) > 0) {
+            seek(hold, 'leaves', () => this.excessOf(hold, side), end)
+            found = { hold, kind: 'leaves', side }
+          }
+      } else {
+        const turned = ratesBefore[n] * state.rate[link] < 0
+        const slack = TOUCHING_LIMIT * equations.scale[link]
+        if (beyondLimit(hold, state.q[link], state.rate[link]) > slack) {
+          const side = Math.sign(state.rate[link])
+          seek(hold, 'strikes', () => beyondLimit(hold, state.q[link], side), end)
+        } else if (turned) {
+          // it may have been beyond before it turned
+          const side = Math.sign(ratesBefore[n])
+          const turn = firstRoot((time) => (free.look(time), -side * rate()), ode.before, end, TIGHT_INSTANT)
+          free.look(turn)
+          if (beyondLimit(hold, state.q[link], side) > slack)
+            seek(hold, 'strikes', () => beyondLimit(hold, state.q[link], side), turn)
+        }
+        if (way !== 0) {
+          free.look(end)
+          if (way * state.rate[link] < 0) seek(hold, 'stands', () => -way * rate(), end)
+        }
+      }
+      free.look(end)
+    }
+    return found
+  }
+
+  /** Goes on from where something sudden happened; all else that happens there with it. */
+  private meet({ hold, kind, side: pushed }: Sudden): boolean {
+    const { free, state, holds, equations } = this
+    this.time = free.placedAt
+    free.accept()
+    if (kind === 'leaves') release(hold, pushed ?? 1)
+    else if (kind === 'stands') {
+      hold.isHeld = true
+      hold.way = 0
+    } else {
+      const scale = equations.scale[hold.link]
+      const speed = Math.abs(state.rate[hold.link])
+      const side = state.rate[hold.link] > 0 ? 1 : -1
+      const comesBack = hold.restitution * speed > RESTING_RATE * scale
+      free.strike(hold.link, comesBack ? -hold.restitution : 0)
+      hold.rests = comesBack ? 0 : side
+      hold.isHeld = !comesBack
+      hold.way = comesBack && hold.breakaway > 0 ? (side > 0 ? -1 : 1) : 0
+      // others may have been turned round by the blow
+      for (const other of holds)
+        if (other !== hold && !other.isHeld && other.breakaway > 0)
+          other.way = state.rate[other.link] > 0 ? 1 : -1
+    }
+    return this.settle()
   }
 
   private longestStep(): number {
-    const { traced, state, unit, options } = this
+    const { state, unit, options, free, holds } = this
+    const isWatched = options.isWatched || holds.length > 0
+    const traced = isWatched ? state.all : free.determined
     let most = 0
     for (let n = 0; n < traced.length; n++) {
       const pace = Math.abs(state.rate[traced[n]]) * unit[traced[n]]
       if (pace > most) most = pace
     }
-    return (options.isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / most
+    return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / most
   }
 
   private stop(): void {
-    const { failure, forward, mechanism, system, time } = this
+    const { free, mechanism, time } = this
+    const { failure, forward } = free
     if (forward.massless >= 0) this.problem = noMass(mechanism, forward.massless, time)
-    else if (failure && failure.row >= 0)
-      this.problem = stoppedMotion(this, time, failure, system.rowsAround(failure.row))
+    else if (failure) this.problem = stoppedMotion(this, time, failure, free.rowsAround(failure.row))
     else
       this.problem = {
         code: 'motion-unresolved',

@@ -10,3 +10,9 @@ export const ABSOLUTE_RATE_ERROR = 1e-11
 export const LONGEST_TRAVEL = 1
 /** The same where values between steps are looked for. Longer: a short passing may be missed. */
 export const LONGEST_WATCHED_TRAVEL = 0.5
+/** Slower than this after a blow, it rests [rad/s, sizes/s]. Larger: small bounces are cut off. Smaller: more of them are followed. */
+export const RESTING_RATE = 1e-6
+/** Nearer to a limit than this it touches [rad, sizes]. Larger: it floats above. Smaller: rounding alone is beyond. */
+export const TOUCHING_LIMIT = 1e-11
+/** How closely the instant of something sudden is found [s]. */
+export const TIGHT_INSTANT = 1e-12

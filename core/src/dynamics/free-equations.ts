@@ -1,0 +1,217 @@
+/**
+ * The equations of a free motion while nothing sudden happens: coordinates and rates of the independent links by a pair of order 8
+ * with control of its error. Coordinates that rows determine are carried along as first guesses and closed anew at every stage. Work
+ * that is lost or brought in is integrated with them, so that the balance of energy checks the whole.
+ */
+import { Dop853 } from '../maths/ode/dop853'
+import type { Equations } from '../mechanism/equations'
+import type { MotionState } from '../mechanism/state'
+import type { Inputs } from '../solve/inputs'
+import { System } from '../solve/system'
+import type { SystemFailure } from '../solve/system'
+import { ForwardDynamics } from './forward'
+import type { Hold } from './holds'
+import type { InverseDynamics } from './inverse'
+import type { Physics } from './physics'
+import { ABSOLUTE_ERROR, ABSOLUTE_RATE_ERROR, RELATIVE_ERROR } from './tolerances'
+
+export interface FreeSetting {
+  readonly equations: Equations
+  readonly state: MotionState
+  readonly physics: Physics
+  readonly holds: readonly Hold[]
+  /** 1 for links that are prescribed or held. */
+  readonly known: Uint8Array
+  readonly inputs: Inputs
+  readonly inverse: InverseDynamics
+  /** [s] */
+  readonly time: number
+  readonly accuracy: number | undefined
+}
+
+export class FreeEquations {
+  readonly forward: ForwardDynamics
+  readonly ode: Dop853
+  /** Why the last stage had no derivative; null where that is not the rows. */
+  failure: SystemFailure | null = null
+  /** Where everything is placed now [s]. */
+  placedAt: number
+  /** Whether its choice of independent links has become poor, so that it is to be set up anew. */
+  isPoor = false
+  private readonly system: System
+  /** Links whose coordinates are integrated: all that are not known. */
+  private readonly carried: Int32Array
+  private readonly between: Float64Array
+  private notedAt: number
+
+  constructor(private readonly setting: FreeSetting) {
+    const { equations, state, physics, holds, known, time, accuracy } = setting
+    this.system = new System(equations, state, known)
+    this.forward = new ForwardDynamics(equations, state, this.system, physics, known, holds)
+    this.carried = state.all.filter((link) => !known[link])
+    this.placedAt = this.notedAt = time
+    equations.note(state)
+    const { independent } = this.forward
+    const { carried } = this
+    const absolute = new Float64Array(carried.length + independent.length + 2).fill(Infinity)
+    const isFree = new Set(independent)
+    carried.forEach((link, n) => {
+      if (isFree.has(link)) absolute[n] = ABSOLUTE_ERROR * equations.scale[link]
+    })
+    independent.forEach((link, n) => {
+      absolute[carried.length + n] = ABSOLUTE_RATE_ERROR * equations.scale[link]
+    })
+    this.ode = new Dop853(absolute.length, this.derivative, {
+      relative: accuracy ?? RELATIVE_ERROR,
+      absolute,
+    })
+    this.between = new Float64Array(absolute.length)
+  }
+
+  get independent(): Int32Array {
+    return this.forward.independent
+  }
+
+  get determined(): Int32Array {
+    return this.system.determined
+  }
+
+  /** What friction, damping and impacts took, and what drivers brought in, since it was set up [J]. */
+  get lost(): number {
+    return this.ode.y[this.ode.n - 2]
+  }
+
+  get broughtIn(): number {
+    return this.ode.y[this.ode.n - 1]
+  }
+
+  /** Rows that share unknowns with a row. */
+  rowsAround(row: number): readonly number[] {
+    return this.system.rowsAround(row)
+  }
+
+  /** Begins at the present position and rates. False where there are no accelerations. */
+  begin(time: number): boolean {
+    const { ode, carried, independent } = this
+    const { state } = this.setting
+    for (let n = 0; n < carried.length; n++) ode.y[n] = state.q[carried[n]]
+    for (let n = 0; n < independent.length; n++) ode.y[carried.length + n] = state.rate[independent[n]]
+    if (!ode.start(time)) return false
+    this.finish(time)
+    return true
+  }
+
+  /** One step; false where it fails, and then everything is where it began. @param longest [s] */
+  step(end: number, longest: number): boolean {
+    const { ode } = this
+    ode.longest = longest
+    this.failure = null
+    const failed = ode.step(end)
+    if (failed) {
+      const { failure } = this
+      this.look(ode.time)
+      this.failure = failure
+      return false
+    }
+    this.load(ode.y)
+    this.finish(ode.time)
+    return true
+  }
+
+  /** What is placed now counts: turns are counted on from it, and the equations go on from there. */
+  accept(): void {
+    const { setting, ode, between, placedAt, system } = this
+    setting.equations.note(setting.state)
+    this.notedAt = placedAt
+    if (placedAt !== ode.time) ode.y.set(between.subarray(ode.n - 2), ode.n - 2)
+    this.isPoor = system.renewChoices().length > 0
+  }
+
+  /** Places everything at an instant of the last step. */
+  look(time: number): void {
+    const { ode, between, setting } = this
+    if (time === ode.time) between.set(ode.y)
+    else ode.at(time, between)
+    this.load(between)
+    setting.equations.windings.expect(time - this.notedAt)
+    this.place(time)
+    this.finish(time)
+  }
+
+  /** A blow along a coordinate, after which its rate is `share` times what it is. */
+  strike(link: number, share: number): void {
+    const { forward, setting, placedAt, ode } = this
+    forward.accelerate(placedAt)
+    const before = forward.kineticEnergy
+    forward.strike(link, share)
+    forward.accelerate(placedAt)
+    ode.y[ode.n - 2] += before - forward.kineticEnergy
+    this.finish(placedAt)
+    setting.equations.note(setting.state)
+  }
+
+  private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {
+    const { forward, carried, independent, setting } = this
+    const { state, equations, physics, holds } = setting
+    this.load(y)
+    equations.windings.expect(time - this.notedAt)
+    if (!this.place(time)) return false
+    const n = carried.length
+    for (let k = 0; k < n; k++) {
+      const link = carried[k]
+      // what was closed is a better guess for the next stage
+      y[k] = state.q[link]
+      out[at + k] = state.rate[link]
+    }
+    const m = independent.length
+    for (let k = 0; k < m; k++) out[at + n + k] = state.acceleration[independent[k]]
+    let loss = physics.loads.acting.length > 0 ? physics.loads.loss(state, time) : 0
+    for (let k = 0; k < holds.length; k++) loss += holds[k].kinetic * holds[k].way * state.rate[holds[k].link]
+    out[at + n + m] = loss
+    out[at + n + m + 1] = setting.inputs.count > 0 ? this.drivenPower(time) : 0
+    return forward.massless < 0
+  }
+
+  private load(y: Float64Array): void {
+    const { carried, independent } = this
+    const { state } = this.setting
+    for (let n = 0; n < carried.length; n++) state.q[carried[n]] = y[n]
+    for (let n = 0; n < independent.length; n++) state.rate[independent[n]] = y[carried.length + n]
+  }
+
+  /** Closes everything at the loaded coordinates, and finds the accelerations of what is free. */
+  private place(time: number): boolean {
+    const { system, forward, setting } = this
+    setting.inputs.prescribe(time)
+    this.failure = system.close()
+    return this.failure === null && forward.accelerate(time)
+  }
+
+  /** Accelerations of all links from those of the free ones. */
+  private finish(time: number): void {
+    const { setting, forward } = this
+    forward.complete()
+    setting.state.pullBack = this.pullBack
+    this.placedAt = time
+  }
+
+  private readonly pullBack = (gradient: Float64Array, multipliers?: Float64Array): void =>
+    this.system.pullBack(gradient, multipliers)
+
+  /** What drivers bring in now [W]. */
+  private drivenPower(time: number): number {
+    const { state, inputs, inverse, equations } = this.setting
+    this.finish(time)
+    if (!inverse.solve(state, time)) return 0
+    let power = 0
+    for (let k = 0; k < inputs.count; k++) {
+      const link = inputs.link(k)
+      const row = inputs.row(k)
+      power +=
+        link >= 0
+          ? inverse.efforts[link] * state.rate[link]
+          : inverse.multipliers[row] * equations.rows[row].weight * inputs.rate(k)
+    }
+    return power
+  }
+}
