@@ -3,6 +3,7 @@ import { writeFile } from 'node:fs/promises'
 import Papa from 'papaparse'
 import {
   dimensions,
+  energyBalance,
   fail,
   formatNumber,
   parseQuantity,
@@ -59,6 +60,11 @@ export async function solve(file: string, options: SolveOptions): Promise<number
   if (options.json !== true)
     print(instants.all, options.at || options.frames ? shown : thinned(shown), columns.value)
   for (const sentence of changePointWords(model.value, take)) console.error(sentence)
+  const balance = energyBalance(take)
+  if (balance)
+    console.error(
+      `Energies balance to ${balance.error.toExponential(1)} J, of at most ${formatNumber(balance.size, 4)} J.`,
+    )
   if (!take.stopped) return 0
   console.error(take.stopped.message)
   return 3

@@ -12,6 +12,7 @@ import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import type { System } from '../solve/system'
 import { ArticulatedBodies } from './articulated'
+import { kineticEnergy, potentialEnergy } from './energies'
 import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
@@ -53,12 +54,13 @@ export class ForwardDynamics {
     private readonly equations: Equations,
     private readonly state: MotionState,
     private readonly system: System,
-    { masses, loads }: Physics,
+    private readonly physics: Physics,
     known: Uint8Array,
     private readonly holds: readonly Hold[] = [],
   ) {
+    const { masses } = physics
     this.masses = masses
-    this.loads = loads
+    this.loads = physics.loads
     const { links } = state.mechanism
     const { open, looped } = islandsOf(equations, system.determined, known)
     this.looped = looped
@@ -147,25 +149,12 @@ export class ForwardDynamics {
 
   /** Kinetic energy at the present rates [J]; after `accelerate`. */
   get kineticEnergy(): number {
-    const { masses, inertia, state } = this
-    let sum = 0
-    for (const link of masses.heavy) {
-      momentum(inertia, INERTIA * link, state.twist, 6 * link, body, 0)
-      for (let k = 0; k < 6; k++) sum += body[k] * state.twist[6 * link + k]
-    }
-    masses.rotors.forEach((rotor, link) => {
-      sum += rotor * state.rate[link] ** 2
-    })
-    return sum / 2
+    return kineticEnergy(this.masses, this.inertia, this.state)
   }
 
   /** Energy of weight and of loads at the present position [J]; after `accelerate`. */
   get potentialEnergy(): number {
-    const { masses, inertia, loads, state } = this
-    let sum = loads.energy(state)
-    for (const link of masses.heavy)
-      for (let k = 0; k < 3; k++) sum -= loads.gravity[k] * inertia[INERTIA * link + 1 + k]
-    return sum
+    return potentialEnergy(this.physics, this.inertia, this.state)
   }
 
   /** Columns of B: all islands move by their first independent coordinate, then by their second, and so on. */

@@ -85,6 +85,11 @@ export class FreeEquations {
     return this.ode.y[this.ode.n - 1]
   }
 
+  /** Rows that the others imply. */
+  get redundant(): readonly number[] {
+    return this.system.redundant
+  }
+
   /** Rows that share unknowns with a row. */
   rowsAround(row: number): readonly number[] {
     return this.system.rowsAround(row)
@@ -192,7 +197,8 @@ export class FreeEquations {
     const { setting, forward } = this
     forward.complete()
     setting.state.pullBack = this.pullBack
-    this.placedAt = time
+    setting.state.time = this.placedAt = time
+    setting.state.count++
   }
 
   private readonly pullBack = (gradient: Float64Array, multipliers?: Float64Array): void =>

@@ -54,7 +54,8 @@ export class FreeSolver implements Mover {
   /** Change points are none of a motion that decides by itself. */
   readonly passed: readonly PassedCrossing[] = []
   private readonly inputs: Inputs
-  private readonly holds: Hold[]
+  /** What friction and limits may hold. */
+  readonly holds: Hold[]
   private free!: FreeEquations
   private inverse!: InverseDynamics
   /** What one radian or metre of each link is in radians and sizes. */
@@ -99,7 +100,6 @@ export class FreeSolver implements Mover {
     return [...this.free.independent]
   }
 
-  /** The rows and coordinates as they are chosen now. */
   get energy(): Energies {
     const { free, lost, broughtIn } = this
     return {
@@ -108,6 +108,10 @@ export class FreeSolver implements Mover {
       lost: lost + free.lost,
       driven: broughtIn + free.broughtIn,
     }
+  }
+
+  get redundant(): readonly number[] {
+    return this.free.redundant
   }
 
   /** Evaluations of forces since the equations were set up last. */

@@ -8,6 +8,7 @@
 import type { Equations } from '../mechanism/equations'
 import { addRowForces } from '../mechanism/row-forces'
 import type { MotionState } from '../mechanism/state'
+import { kineticEnergy, potentialEnergy } from './energies'
 import type { Hold } from './holds'
 import { INERTIA, neededWrench, placeInertias } from './masses'
 import type { Physics } from './physics'
@@ -24,7 +25,9 @@ export class InverseDynamics {
   private readonly needed: Float64Array
   private readonly gradient: Float64Array
   private readonly loadWrenches: Float64Array
-  private readonly loadEfforts: Float64Array
+  /** What loads do along each coordinate [N m, N]. */
+  readonly loadEfforts: Float64Array
+  private readonly rowEfforts: Float64Array
 
   constructor(
     private readonly equations: Equations,
@@ -40,6 +43,7 @@ export class InverseDynamics {
     this.gradient = new Float64Array(links)
     this.loadWrenches = new Float64Array(6 * links)
     this.loadEfforts = new Float64Array(links)
+    this.rowEfforts = new Float64Array(links)
   }
 
   /**
@@ -81,11 +85,21 @@ export class InverseDynamics {
 
   /** Takes what the rows do into account in `transmitted`; after `solve`. */
   readReactions(state: MotionState): void {
-    const { equations, needed, multipliers, loadWrenches, loadEfforts } = this
+    const { equations, needed, multipliers, loadWrenches, rowEfforts } = this
     loadWrenches.fill(0)
-    addRowForces(equations, state, multipliers, loadWrenches, loadEfforts)
+    addRowForces(equations, state, multipliers, loadWrenches, rowEfforts)
     for (let k = 0; k < needed.length; k++) needed[k] -= loadWrenches[k]
     this.sumUp()
+  }
+
+  /** Kinetic energy at the present motion [J]; after `solve`. */
+  kineticEnergy(state: MotionState): number {
+    return kineticEnergy(this.physics.masses, this.inertia, state)
+  }
+
+  /** Energy of weight and of loads [J]; after `solve`. */
+  potentialEnergy(state: MotionState): number {
+    return potentialEnergy(this.physics, this.inertia, state)
   }
 
   /** From the tips to ground: what each joint of the tree hands on. */

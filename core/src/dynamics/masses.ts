@@ -8,7 +8,7 @@ import { massOf } from '../geometry/body-mass'
 import type { BodyMass } from '../geometry/body-mass'
 import { FRAME, ORIGIN } from '../maths/frame'
 import type { Chain } from '../mechanism/chain'
-import type { Mesh } from '../shapes/mesh/mesh'
+import type { ImportedMeshes } from '../geometry/imported-meshes'
 
 /** Numbers of one link in ground: mass [kg], first moments x y z [kg m], inertia tensor xx yy zz xy yz zx [kg m^2]. */
 export const INERTIA = 10
@@ -30,7 +30,7 @@ export interface LinkMasses {
 /** Masses of bodies, in the order of the mechanism; null for one whose mass is not known. Ground's are not asked for. */
 export function bodyMasses(
   { geometry, bodyLink }: Chain,
-  imported: (hash: string) => Mesh | undefined = () => undefined,
+  imported: ImportedMeshes = () => undefined,
 ): (BodyMass | null)[] {
   return geometry.bodies.map(({ source }, b) => {
     if (bodyLink[b] === 0) return null

@@ -3,7 +3,7 @@ import type { Chain } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { succeed } from '../result'
 import type { Result } from '../result'
-import type { Mesh } from '../shapes/mesh/mesh'
+import type { ImportedMeshes } from '../geometry/imported-meshes'
 import { CoordinateLoad } from './loads/coordinate-load'
 import type { Loads } from './loads/loads'
 import { resolveLoads } from './loads/resolve'
@@ -34,7 +34,7 @@ export interface Energies {
 export function physicsOf(
   mechanism: Mechanism,
   index: number,
-  imported: (hash: string) => Mesh | undefined = () => undefined,
+  imported: ImportedMeshes = () => undefined,
 ): Result<Physics> {
   const loads = resolveLoads(mechanism, index)
   if (!loads.ok) return loads

@@ -10,8 +10,15 @@ import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
 import { conditionWrench } from '../mechanism/conditions'
 import type { MotionState } from '../mechanism/state'
-import type { InverseDynamics } from './inverse'
 import { solveDefinite } from './solve-definite'
+
+/** Forces through all links and rows, as `InverseDynamics` finds them. */
+export interface Carried {
+  /** What the parent does to each link and all that hangs on it; six numbers a link. */
+  readonly transmitted: Float64Array
+  /** By row. */
+  readonly multipliers: Float64Array
+}
 
 export class JointReaction {
   /** What the body of the datum `from` does to that of the datum `to`: moment about the ground's origin, force; in ground. */
@@ -44,10 +51,10 @@ export class JointReaction {
     return this.links.length > 0 || this.rows.length > 0
   }
 
-  /** Reads `wrench`; `inverse` must have been solved, and its reactions read. */
-  read(state: MotionState, inverse: InverseDynamics): void {
-    if (this.links.length > 0) this.readTree(state, inverse.transmitted)
-    else this.readRows(inverse.multipliers)
+  /** Reads `wrench`. */
+  read(state: MotionState, { transmitted, multipliers }: Carried): void {
+    if (this.links.length > 0) this.readTree(state, transmitted)
+    else this.readRows(multipliers)
   }
 
   private readTree(state: MotionState, transmitted: Float64Array): void {

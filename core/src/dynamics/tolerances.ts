@@ -16,3 +16,5 @@ export const RESTING_RATE = 1e-6
 export const TOUCHING_LIMIT = 1e-11
 /** How closely the instant of something sudden is found [s]. */
 export const TIGHT_INSTANT = 1e-12
+/** Share of the largest part of bracing below which a component has no part in it [-]. Larger: shared forces pass for unique. */
+export const BRACED = 1e-7

@@ -9,7 +9,7 @@ import type { Frame } from '../maths/frame'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import { moments, refinedMoments, volumeProperties } from '../shapes/mesh/mass'
-import type { Mesh } from '../shapes/mesh/mesh'
+import type { ImportedMeshes } from './imported-meshes'
 import { resolvePart, shapeOf } from './parts'
 import type { ResolvedPart } from './parts'
 import { CHORDS } from '../shapes/shape'
@@ -31,11 +31,7 @@ export interface BodyMass {
 }
 
 /** Error: `mass-unknown` when a body has neither parts nor a typed mass, or a part has no closed shape. */
-export function massOf(
-  document: MechanismDocument,
-  body: Body,
-  imported: (hash: string) => Mesh | undefined,
-): Result<BodyMass> {
+export function massOf(document: MechanismDocument, body: Body, imported: ImportedMeshes): Result<BodyMass> {
   const shape = shapeMass(document, body, imported)
   if (!body.mass) return shape
   const typed = siValue(body.mass.mass, 'mass')
@@ -52,11 +48,7 @@ export function massOf(
   })
 }
 
-function shapeMass(
-  document: MechanismDocument,
-  body: Body,
-  imported: (hash: string) => Mesh | undefined,
-): Result<BodyMass> {
+function shapeMass(document: MechanismDocument, body: Body, imported: ImportedMeshes): Result<BodyMass> {
   const unknown = (message: string) => fail({ code: 'mass-unknown', message, ids: [body.id] })
   if (body.parts.length === 0) return unknown(`${body.name} has no parts; type its mass.`)
   const sources = new Map(document.parts.map((part) => [part.id, part]))
@@ -86,11 +78,7 @@ function densityOf(part: Part): number {
   return read?.ok ? read.value : USUAL_DENSITY
 }
 
-function momentsOf(
-  part: Part,
-  resolved: ResolvedPart,
-  imported: (hash: string) => Mesh | undefined,
-): Float64Array | null {
+function momentsOf(part: Part, resolved: ResolvedPart, imported: ImportedMeshes): Float64Array | null {
   if (part.mesh !== undefined) {
     const mesh = imported(part.mesh)
     return mesh ? moments([mesh]) : null

@@ -36,6 +36,10 @@ export class MotionState {
   pullBack: ((gradient: Float64Array, multipliers?: Float64Array) => void) | null = null
   /** Solves `third`; what moves the state sets it at every instant, and it is used once. */
   thirdSource: (() => void) | null = null
+  /** The instant of the present motion [s]; what moves the state sets it. */
+  time = 0
+  /** How often the motion was solved anew: what was read at one count is right as long as it stays. */
+  count = 0
   /** All links but ground, parents before children. */
   readonly all: Int32Array
   /** How the screw of a link on a path bends with its coordinate, in ground; zero for straight motions. */

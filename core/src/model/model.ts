@@ -36,7 +36,11 @@ import type { Channel, Measure } from '../motion/take'
 import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
+import { ForceReader } from '../dynamics/force-reader'
+import { physicsOf } from '../dynamics/physics'
+import { meshAtHand } from '../geometry/imported-meshes'
 import { levelsOf, resolveProbes } from '../probes/probes'
+import { probeType } from '../probes/registry'
 import { strandPlaces } from '../strands/registry'
 import type { AnyStrand } from '../strands/registry'
 
@@ -240,7 +244,9 @@ export function runScenario(
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   }
   // anew for every run, since what counts turns or adds up lengths begins from nothing; once more for what ties wait for
-  const [measures, watched] = [resolveProbes(model.mechanism), resolveProbes(model.mechanism)]
+  const forces = forcesOf(model, resolved)
+  if (!forces.ok) return forces
+  const [measures, watched] = [1, 2].map(() => resolveProbes(model.mechanism, forces.value))
   if (!measures.ok) return measures
   if (!watched.ok) return watched
   const start = startOf(model, resolved)
@@ -253,8 +259,20 @@ export function runScenario(
         times,
         isMeasured ? passedLevels(model) : new Map<string, readonly number[]>(),
         observe,
+        forces.value,
       )
     : start
+}
+
+/** What probes read forces with; null where none does and nothing moves freely. */
+function forcesOf(
+  { document, mechanism }: Model,
+  { source, index }: ResolvedScenario,
+): Result<ForceReader | null> {
+  const asksForces = document.probes.some(({ kind }) => probeType(kind).readsForces)
+  if (!asksForces && source.mode !== 'free') return succeed(null)
+  const found = physicsOf(mechanism, index, meshAtHand)
+  return found.ok ? succeed(new ForceReader(mechanism, found.value)) : found
 }
 
 /** Values whose passings somebody wants to know, by probe. */

@@ -14,6 +14,7 @@ import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
 import type { PrescribedLink } from '../solve/inputs'
 import { FreeSolver } from '../dynamics/free-solver'
+import type { ForceReader } from '../dynamics/force-reader'
 import type { Energies, Physics } from '../dynamics/physics'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
@@ -71,7 +72,7 @@ export class Acts {
 
   constructor(
     private readonly mechanism: Mechanism,
-    scenario: ResolvedScenario,
+    private readonly scenario: ResolvedScenario,
     private readonly plan: ScenarioPlan,
     watchers: readonly Watcher[],
     q: Float64Array,
@@ -79,8 +80,8 @@ export class Acts {
     private readonly eachStep: EachStep,
     /** Whether it looks back. */
     private readonly looksBack: boolean,
-    /** What moves it where nothing prescribes its motion; null where drivers alone do. */
-    private readonly physics: Physics | null = null,
+    /** What moves it where nothing prescribes its motion, and what probes read forces with. */
+    private readonly forces: ForceReader | null = null,
   ) {
     this.drivers = plan.drivers
     this.watchers = watchers
@@ -106,6 +107,11 @@ export class Acts {
 
   get isFree(): boolean {
     return this.physics !== null
+  }
+
+  /** Null where drivers alone move it. */
+  private get physics(): Physics | null {
+    return this.scenario.source.mode === 'free' && this.forces ? this.forces.physics : null
   }
 
   /** Energies of a free motion [J]; null of one that drivers prescribe. */
@@ -271,6 +277,7 @@ export class Acts {
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
+    this.forces?.begin(solver)
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
     this.eachStep(solver.state, time, true, this.stateAt)

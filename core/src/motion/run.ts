@@ -7,7 +7,7 @@ import { assemble, assembleFrom } from '../solve/assemble'
 import { BodyPoses, POSE } from '../mechanism/body-poses'
 import type { Mechanism } from '../mechanism/compile'
 import { driverTooMany } from '../analysis/driving'
-import { physicsOf } from '../dynamics/physics'
+import type { ForceReader } from '../dynamics/force-reader'
 import { freedomWords } from '../mechanism/joints/joint-type'
 import { jointType } from '../mechanism/joints/registry'
 import type { Reader } from '../mechanism/reading'
@@ -170,6 +170,7 @@ export function coordinateChannels(mechanism: Mechanism): Channel[] {
  * @param times rising instants from 0 on, instead of the scenario's frames
  * @param levels values by probe, SI, whose passings are found
  * @param observe is told of every step besides
+ * @param forces what moves it freely, and what probes read forces with
  * Errors: `driver-too-many`, `cannot-assemble`, `tie-value`, and those of `planScenario`.
  */
 export function startRun(
@@ -180,6 +181,7 @@ export function startRun(
   times: Float64Array | null = null,
   levels: ReadonlyMap<string, readonly number[]> = new Map(),
   observe: EachStep | null = null,
+  forces: ForceReader | null = null,
 ): Result<ScenarioRun> {
   const tooLarge = sizeProblem(mechanism, scenario, dimension[0].length, times)
   if (tooLarge) return fail(tooLarge)
@@ -209,19 +211,8 @@ export function startRun(
     between.note(time, isAnew, acts.reader, reader.now)
     observe?.(state, time, isAnew, stateAt)
   }
-  const forces = scenario.source.mode === 'free' ? physicsOf(mechanism, scenario.index) : null
-  if (forces && !forces.ok) return forces
   const looksBack = recorded.length > 0 || observe !== null
-  const acts = new Acts(
-    mechanism,
-    scenario,
-    plan.value,
-    watchers.value,
-    q.value,
-    eachStep,
-    looksBack,
-    forces && forces.value,
-  )
+  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, eachStep, looksBack, forces)
   return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, times))
 }
 

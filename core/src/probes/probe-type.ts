@@ -3,6 +3,7 @@
  * file, listed in registry.ts.
  */
 import type { Probe, ProbeNeeds } from '../document/format/probes'
+import type { ForceReader } from '../dynamics/force-reader'
 import type { Mechanism } from '../mechanism/compile'
 import { Axis, slide } from '../mechanism/conditions'
 import type { Condition } from '../mechanism/conditions'
@@ -19,8 +20,18 @@ export interface ProbeType {
   readonly needs: ProbeNeeds
   /** Whether masses and loads decide what it measures. */
   readonly readsForces?: boolean
-  /** @param path of the probe. Errors: those of the kind. */
-  measure(mechanism: Mechanism, probe: Probe, path: string, measureOf: MeasureOf): Result<Measure>
+  /**
+   * @param path of the probe
+   * @param forces of the run that it measures; null where nothing runs yet
+   * Errors: those of the kind.
+   */
+  measure(
+    mechanism: Mechanism,
+    probe: Probe,
+    path: string,
+    measureOf: MeasureOf,
+    forces: ForceReader | null,
+  ): Result<Measure>
 }
 
 /** Another probe, ready to be read by the one that asks. */
@@ -98,6 +109,11 @@ export function motionOf(
       out[at + 2] = isSpeed ? thirds[0] : Number.NaN
     },
   })
+}
+
+/** What is not known, and derivatives that are not solved. */
+export function unknown(out: Float64Array, at: number): void {
+  out.fill(Number.NaN, at, at + 3)
 }
 
 export const unsuited = (probe: Probe, path: string, message: string): Result<never> =>

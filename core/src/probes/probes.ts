@@ -1,5 +1,6 @@
 /** The probes of a document, ready to be read. */
 import type { Probe } from '../document/format/probes'
+import type { ForceReader } from '../dynamics/force-reader'
 import type { Mechanism } from '../mechanism/compile'
 import type { Measure } from '../motion/take'
 import { fail, succeed } from '../result'
@@ -7,12 +8,12 @@ import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { probeType } from './registry'
 
-/** Measures for all probes of the document. Errors: `probe-freedom`. */
-export function resolveProbes(mechanism: Mechanism): Result<Measure[]> {
+/** Measures for all probes of the document. @param forces of the run that they measure. Errors: `probe-freedom`. */
+export function resolveProbes(mechanism: Mechanism, forces: ForceReader | null = null): Result<Measure[]> {
   const measures: Measure[] = []
   const problems: Problem[] = []
   mechanism.geometry.document.probes.forEach((probe, i) => {
-    const measure = measureOf(mechanism, probe, `/probes/${i}`)
+    const measure = measureOf(mechanism, probe, `/probes/${i}`, forces)
     if (!measure.ok) {
       problems.push(...measure.problems)
       return
@@ -38,5 +39,16 @@ export function levelsOf(probe: Probe, { channel }: Measure, path = ''): Result<
   return succeed(levels)
 }
 
-const measureOf = (mechanism: Mechanism, probe: Probe, path: string): Result<Measure> =>
-  probeType(probe.kind).measure(mechanism, probe, path, (other) => measureOf(mechanism, other, path))
+const measureOf = (
+  mechanism: Mechanism,
+  probe: Probe,
+  path: string,
+  forces: ForceReader | null,
+): Result<Measure> =>
+  probeType(probe.kind).measure(
+    mechanism,
+    probe,
+    path,
+    (other) => measureOf(mechanism, other, path, forces),
+    forces,
+  )

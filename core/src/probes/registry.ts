@@ -7,15 +7,21 @@ import { datumAcceleration } from './datum-acceleration'
 import { datumPosition } from './datum-position'
 import { datumVelocity } from './datum-velocity'
 import { distance } from './distance'
+import { effort } from './effort'
+import { energy } from './energy'
 import { expression } from './expression'
+import { jointForce } from './joint-force'
+import { jointMoment } from './joint-moment'
 import { jointPosition } from './joint-position'
 import { massCentre } from './mass-centre'
 import { mateValue } from './mate-value'
 import { orientation } from './orientation'
 import { pathLength } from './path-length'
 import type { ProbeType } from './probe-type'
+import { power } from './power'
 import { pressureAngle } from './pressure-angle'
 import { slip } from './slip'
+import { springForce } from './spring-force'
 import { springLength } from './spring-length'
 import { strandLength } from './strand-length'
 import { transmissionAngle } from './transmission-angle'
@@ -47,6 +53,12 @@ addProbeType(transmissionAngle)
 addProbeType(pressureAngle)
 addProbeType(velocityRatio)
 addProbeType(slip)
+addProbeType(effort)
+addProbeType(power)
+addProbeType(jointForce)
+addProbeType(jointMoment)
+addProbeType(springForce)
+addProbeType(energy)
 addProbeType(expression)
 
 export const probeKinds = (): string[] => [...types.keys()]

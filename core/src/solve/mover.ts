@@ -18,6 +18,8 @@ export interface PassedCrossing {
 export interface Mover {
   readonly state: MotionState
   readonly equations: Equations
+  /** Rows that the others imply. */
+  readonly redundant: readonly number[]
   /** Where the last step ended [s]. */
   readonly time: number
   /** Why the last step failed, or null. */

@@ -116,6 +116,10 @@ export class Solver implements Mover {
     return this.system.parked
   }
 
+  get redundant(): readonly number[] {
+    return this.system.redundant
+  }
+
   /** Whether a block is carried over a singular position now. */
   get isBridging(): boolean {
     return this.system.isBridging
@@ -223,7 +227,7 @@ export class Solver implements Mover {
       // so near a singular position the polynomial is as good
       predictor.between(time - this.time, state.q, system.determined)
       system.placeAll()
-      this.offerMore(Number.NaN)
+      this.offerMore(Number.NaN, time)
     } else {
       system.differentiate()
       this.offerMore(time)
@@ -232,8 +236,10 @@ export class Solver implements Mover {
   }
 
   /** Third derivatives and influence coefficients are solved where somebody reads them. @param time not a number where they are not known */
-  private offerMore(time: number): void {
+  private offerMore(time: number, now = time): void {
     this.thirdAt = time
+    this.state.time = now
+    this.state.count++
     this.state.thirdSource = this.solveThird
     this.state.pullBack = Number.isNaN(time) || this.isBridging ? null : this.pullBack
   }

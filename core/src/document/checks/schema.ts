@@ -43,6 +43,7 @@ const RULES: Readonly<Record<string, (constraints: readonly unknown[]) => Schema
   }),
   isNumber: () => NUMBER,
   isPoint: () => list(QUANTITY, 3, 3),
+  isAcceleration: () => list(QUANTITY, 3, 3),
   isOrientation: () => list(NUMBER, 4, 4),
   isDirection: () => list(NUMBER, 3, 3),
   isInertia: () => list(NUMBER, 6, 6),

@@ -18,7 +18,7 @@ export interface VolumeProperties {
 }
 
 /** Raw moments: volume, three first moments, six second moments xx, yy, zz, xy, yz, zx. */
-export function moments(meshes: readonly Mesh[]): Float64Array {
+export function moments(meshes: readonly Pick<Mesh, 'positions'>[]): Float64Array {
   const m = new Float64Array(10)
   for (const { positions: p } of meshes) {
     for (let t = 0; t < p.length; t += 9) {
