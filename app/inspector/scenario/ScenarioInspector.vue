@@ -3,6 +3,7 @@
 import { reasons } from '@ligamen/core'
 import type { Problem, Quantity, Scenario } from '@ligamen/core'
 import ComparedScenario from './ComparedScenario.vue'
+import ForceSettings from './ForceSettings.vue'
 import NameField from '../../fields/NameField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useScenarioEdits } from '~/timing/useScenarioEdits'
@@ -102,6 +103,7 @@ async function setRate(rate: number) {
       @update:model-value="setStart"
     />
   </div>
+  <ForceSettings :scenario="scenario" :alter="alter" />
   <div class="rate">
     <v-btn :disabled="isLast" @click="edits.remove">Delete this scenario</v-btn>
   </div>

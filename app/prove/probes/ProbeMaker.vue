@@ -54,7 +54,11 @@ onBeforeUnmount(maker.end)
     />
     <template v-if="isFrom">
       <p v-if="!demands(form.kind, 'from')" class="muted">
-        Seen from ground, unless a second place is picked:
+        {{
+          takes(form.kind, 'joint')
+            ? 'Along the axes of the joint, unless another place is picked:'
+            : 'Seen from ground, unless a second place is picked:'
+        }}
       </p>
       <PickField :picks="maker" which="second" />
     </template>

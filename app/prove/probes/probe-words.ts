@@ -22,6 +22,12 @@ export const PROBE_WORDS: Readonly<Record<string, string>> = {
   'pressure-angle': 'Pressure angle of a cam or of teeth',
   'velocity-ratio': 'Ratio of the speeds of two joints',
   slip: 'Slip of wheels, of a rack or a belt',
+  effort: 'Force or torque along a joint',
+  power: 'Power along a joint',
+  'joint-force': 'Force in a joint',
+  'joint-moment': 'Moment in a joint',
+  'spring-force': 'Force of a spring',
+  energy: 'Energy of the whole mechanism',
   expression: 'Expression of other probes',
 }
 

@@ -85,6 +85,23 @@ describe('pair of order 8(5,3)', () => {
     expect(out[0]).toBeCloseTo(ode.y[0], 14)
   })
 
+  it('begins with a sensible step where a value is zero but for rounding', () => {
+    const ode = new Dop853(
+      2,
+      (_, y, out, at) => {
+        out[at] = y[1]
+        out[at + 1] = -70
+        return true
+      },
+      { relative: 1e-10, absolute: even(2, 1e-12) },
+    )
+    ode.y.set([5.5e-17, 0])
+    ode.start(0)
+    run(ode, 0.01)
+    expect(ode.y[0]).toBeCloseTo(-70 * 0.01 ** 2 * 0.5, 14)
+    expect(ode.steps).toBeLessThan(20)
+  })
+
   it('comes up to where there is no derivative, and says so', () => {
     // y' = 1 up to 1, and nothing beyond
     const ode = new Dop853(

@@ -26,6 +26,8 @@ export type OdeFailure = 'too-short' | 'undefined'
 const SAFETY = 0.9
 const LEAST_FACTOR = 1 / 3
 const MOST_FACTOR = 6
+/** First lengths that are tried are not shorter [s]. */
+const LEAST_GUESS = 1e-6
 /** Shortest step, as a share of the time and of the first step. */
 const SHORTEST = 1e-14
 /** The stage that is the step itself, whose derivative is the first one of the next step. */
@@ -218,7 +220,9 @@ export class Dop853 {
     }
     const size = norm((i) => y[i])
     const rate = norm((i) => k[i])
-    const guess = Math.min(size < 1e-5 || rate < 1e-5 ? 1e-6 : (0.01 * size) / rate, most, this.longest)
+    // values that are zero but for rounding say nothing about a length
+    const least = Math.max(LEAST_GUESS, rate > 0 ? (0.01 * size) / rate : 0)
+    const guess = Math.min(least, most, this.longest)
     for (let i = 0; i < n; i++) stage[i] = y[i] + guess * k[i]
     this.evaluations++
     if (!this.derivative(time + guess, stage, k, n)) return guess / 100

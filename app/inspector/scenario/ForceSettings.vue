@@ -1,0 +1,74 @@
+<script setup lang="ts">
+/** How a scenario moves: as its drivers prescribe, or freely under gravity and loads. */
+import { reasons, STANDARD_GRAVITY } from '@ligamen/core'
+import type { Problem, Quantity, Scenario } from '@ligamen/core'
+import QuantityField from '~/fields/QuantityField.vue'
+
+const props = defineProps<{
+  scenario: Scenario
+  alter: (name: string, change: (scenario: Scenario) => void) => Promise<readonly Problem[]>
+}>()
+
+const MODES = [
+  { value: 'kinematic', title: 'as its drivers prescribe' },
+  { value: 'free', title: 'freely, by masses and loads' },
+] as const
+const AXES = ['x', 'y', 'z'] as const
+const fault = ref('')
+const gravity = computed<readonly Quantity[]>(() => props.scenario.gravity ?? [0, 0, -STANDARD_GRAVITY])
+
+async function setMode(mode: (typeof MODES)[number]['value']) {
+  const refused = await props.alter(mode === 'free' ? 'Move freely' : 'Move as driven', (scenario) => {
+    if (mode === 'free') scenario.mode = mode
+    else delete scenario.mode
+  })
+  fault.value = reasons(refused)
+}
+const setGravity = (axis: number) => (value: Quantity) =>
+  props.alter(`Gravity along ${AXES[axis]!} ${value}`, (scenario) => {
+    const now = [...gravity.value] as [Quantity, Quantity, Quantity]
+    now[axis] = value
+    scenario.gravity = now
+  })
+</script>
+
+<template>
+  <div class="moves">
+    <v-select
+      label="Moves"
+      :items="MODES"
+      :model-value="scenario.mode ?? 'kinematic'"
+      :error-messages="fault"
+      @update:model-value="setMode"
+    />
+  </div>
+  <div class="gravity" role="group" aria-label="Gravity">
+    <QuantityField
+      v-for="(axis, k) in AXES"
+      :key="axis"
+      :label="`Gravity ${axis}`"
+      :value="gravity[k]!"
+      dimension="acceleration"
+      :commit="setGravity(k)"
+    />
+  </div>
+  <p v-if="scenario.mode === 'free'" class="hint muted">
+    What no driver prescribes starts from rest and falls, swings or runs as masses, springs and loads have it.
+    Bodies get their mass from their parts.
+  </p>
+</template>
+
+<style scoped>
+.moves {
+  padding: 5px 14px;
+}
+
+.gravity {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+}
+
+.hint {
+  margin: 4px 14px;
+}
+</style>
