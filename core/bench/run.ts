@@ -14,6 +14,7 @@ import { Solver } from '../src/solve/solver'
 import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
+import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
 import { rivalChain, rivalFourBar, rivalLadder } from './mujoco'
@@ -234,6 +235,11 @@ async function main(out: string | undefined): Promise<void> {
   ratio('heap growth over 100,000 four-bar frames [MB]', garbage() / 2 ** 20, 1)
   ratio('checks of the demo over its solve', checksBesideSolve('demo/files/seed-line.json'), 0.05)
   ratio('points of 20 charts of 100,000 frames for a zoom [ms]', zoomOfManyCharts() / 1000, 50)
+  benchForces(note, ratio, {
+    'four-bar': machines.fourBar(),
+    'slider-crank': machines.sliderCrank(),
+    'ladder of 100': machines.ladder(100),
+  })
   if (out) writeFileSync(out, JSON.stringify(figures, null, 2))
 }
 

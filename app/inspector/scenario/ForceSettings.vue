@@ -14,13 +14,32 @@ const MODES = [
   { value: 'free', title: 'freely, by masses and loads' },
 ] as const
 const AXES = ['x', 'y', 'z'] as const
+const GRAVITIES = [
+  { value: 'standard', title: 'standard, against z' },
+  { value: 'none', title: 'none' },
+  { value: 'typed', title: 'along x, y and z' },
+] as const
 const fault = ref('')
+const pull = computed(() =>
+  !props.scenario.gravity
+    ? 'standard'
+    : props.scenario.gravity.every((along) => along === 0)
+      ? 'none'
+      : 'typed',
+)
 const gravity = computed<readonly Quantity[]>(() => props.scenario.gravity ?? [0, 0, -STANDARD_GRAVITY])
 
 async function setMode(mode: (typeof MODES)[number]['value']) {
   const refused = await props.alter(mode === 'free' ? 'Move freely' : 'Move as driven', (scenario) => {
     if (mode === 'free') scenario.mode = mode
     else delete scenario.mode
+  })
+  fault.value = reasons(refused)
+}
+async function choosePull(value: (typeof GRAVITIES)[number]['value']) {
+  const refused = await props.alter(`Gravity: ${value}`, (scenario) => {
+    if (value === 'standard') delete scenario.gravity
+    else scenario.gravity = value === 'none' ? [0, 0, 0] : ['0 m/s^2', '0 m/s^2', '-9.81 m/s^2']
   })
   fault.value = reasons(refused)
 }
@@ -42,16 +61,19 @@ const setGravity = (axis: number) => (value: Quantity) =>
       @update:model-value="setMode"
     />
   </div>
-  <div class="gravity" role="group" aria-label="Gravity">
+  <div class="moves">
+    <v-select label="Gravity" :items="GRAVITIES" :model-value="pull" @update:model-value="choosePull" />
+  </div>
+  <template v-if="pull === 'typed'">
     <QuantityField
       v-for="(axis, k) in AXES"
       :key="axis"
-      :label="`Gravity ${axis}`"
+      :label="`Gravity along ${axis}`"
       :value="gravity[k]!"
       dimension="acceleration"
       :commit="setGravity(k)"
     />
-  </div>
+  </template>
   <p v-if="scenario.mode === 'free'" class="hint muted">
     What no driver prescribes starts from rest and falls, swings or runs as masses, springs and loads have it.
     Bodies get their mass from their parts.
@@ -61,11 +83,6 @@ const setGravity = (axis: number) => (value: Quantity) =>
 <style scoped>
 .moves {
   padding: 5px 14px;
-}
-
-.gravity {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
 }
 
 .hint {

@@ -95,9 +95,11 @@ export class ForwardDynamics {
   accelerate(time: number): boolean {
     const { state, masses, independent, loads, inertia, wrenches, efforts } = this
     placeInertias(masses, state.world, inertia)
-    if (this.columns.length > 0) this.findColumns()
-    for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
-    this.complete()
+    if (this.looped.length > 0) {
+      this.findColumns()
+      for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
+      this.complete()
+    } else state.spreadRates(state.all)
     wrenches.fill(0)
     efforts.fill(0)
     loads.apply(state, time, wrenches, efforts)

@@ -185,7 +185,7 @@ export class FreeEquations {
   }
 
   /** Closes everything at the loaded coordinates, and finds the accelerations of what is free. */
-  private place(time: number): boolean {
+  place(time: number): boolean {
     const { system, forward, setting } = this
     setting.inputs.prescribe(time)
     this.failure = system.close()

@@ -136,6 +136,11 @@ export class FreeSolver implements Mover {
     return this.settle()
   }
 
+  /** Accelerations of all links at the coordinates and rates that the state has now. False where there are none. */
+  accelerate(): boolean {
+    return this.free.place(this.time)
+  }
+
   /** Moves on to `time`. On failure the state is that of the last instant that could be reached. */
   advance(time: number): boolean {
     while (this.time < time) if (!this.step(time)) return false

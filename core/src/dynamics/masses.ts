@@ -99,9 +99,15 @@ function carryInertia(
   out: Float64Array,
   io: number,
 ): void {
-  const [a0, a1, a2] = [f[i], f[i + 1], f[i + 2]]
-  const [b0, b1, b2] = [f[i + 3], f[i + 4], f[i + 5]]
-  const [c0, c1, c2] = [f[i + 6], f[i + 7], f[i + 8]]
+  const a0 = f[i]
+  const a1 = f[i + 1]
+  const a2 = f[i + 2]
+  const b0 = f[i + 3]
+  const b1 = f[i + 4]
+  const b2 = f[i + 5]
+  const c0 = f[i + 6]
+  const c1 = f[i + 7]
+  const c2 = f[i + 8]
   const px = centre[ic]
   const py = centre[ic + 1]
   const pz = centre[ic + 2]

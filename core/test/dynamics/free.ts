@@ -5,8 +5,10 @@ import { Loads } from '../../src/dynamics/loads/loads'
 import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
 import { physics } from '../../src/dynamics/physics'
+import type { Physics } from '../../src/dynamics/physics'
 import { coordinateOf } from '../../src/mechanism/coordinate'
 import type { Mechanism } from '../../src/mechanism/compile'
+import type { Model } from '../../src'
 import type { Sketch } from '../sketch'
 
 export const G = 9.81
@@ -52,28 +54,36 @@ export interface FreeSetting extends FreeOptions {
   readonly loads?: (mechanism: Mechanism) => readonly ActingLoad[]
 }
 
-export function free(
+/** A sketch opened, with what acts on it. */
+export interface Loose {
+  readonly model: Model
+  readonly physics: Physics
+}
+
+export function loosen(
   sketch: Sketch,
-  { gravity = [0, -G, 0], rates = {}, loads, ...options }: FreeSetting = {},
+  { gravity = [0, -G, 0], loads }: Pick<FreeSetting, 'gravity' | 'loads'> = {},
+): Loose {
+  const model = sketch.open()
+  const { mechanism } = model
+  const acting = new Loads(Float64Array.from(gravity), loads?.(mechanism) ?? [])
+  return { model, physics: physics(mechanism, linkMasses(mechanism, bodyMasses(mechanism)), acting) }
+}
+
+/** Lets it go with rates by joint. */
+export function letGo(
+  { model: { mechanism, home }, physics: acting }: Loose,
+  { rates = {}, ...options }: FreeSetting = {},
 ): FreeSolver {
-  const { mechanism, home } = sketch.open()
   const start = new Float64Array(mechanism.links)
   for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
-  const masses = linkMasses(mechanism, bodyMasses(mechanism))
-  const acting = new Loads(Float64Array.from(gravity), loads?.(mechanism) ?? [])
-  const solver = new FreeSolver(
-    mechanism,
-    physics(mechanism, masses, acting),
-    [],
-    home,
-    start,
-    [],
-    0,
-    options,
-  )
+  const solver = new FreeSolver(mechanism, acting, [], home, start, [], 0, options)
   if (!solver.start()) throw new Error(solver.problem!.message)
   return solver
 }
+
+export const free = (sketch: Sketch, setting: FreeSetting = {}): FreeSolver =>
+  letGo(loosen(sketch, setting), setting)
 
 /** The link of a joint's only freedom, or of the one that is named behind a slash. */
 export function linkOf(mechanism: Mechanism, name: string): number {

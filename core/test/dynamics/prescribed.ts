@@ -4,6 +4,7 @@ import { Loads } from '../../src/dynamics/loads/loads'
 import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
 import { physics } from '../../src/dynamics/physics'
+import type { Physics } from '../../src/dynamics/physics'
 import { JointReaction } from '../../src/dynamics/reactions'
 import type { Mechanism } from '../../src/mechanism/compile'
 import { coursesOf, planScenario } from '../../src/motion/plan'
@@ -15,6 +16,7 @@ import { G, linkOf } from './free'
 export interface Forces {
   readonly solver: Solver
   readonly inverse: InverseDynamics
+  readonly physics: Physics
   /** Moves on to a time and finds the forces there. */
   at(time: number): void
   /** Along a joint's only freedom, or the one named behind a slash [N m, N]. */
@@ -39,14 +41,13 @@ export function forcesOf(
   }))
   const solver = new Solver(mechanism, drives, home)
   const masses = linkMasses(mechanism, bodyMasses(mechanism))
-  const inverse = new InverseDynamics(
-    solver.equations,
-    physics(mechanism, masses, new Loads(Float64Array.from(gravity), loads(mechanism))),
-  )
+  const acting = physics(mechanism, masses, new Loads(Float64Array.from(gravity), loads(mechanism)))
+  const inverse = new InverseDynamics(solver.equations, acting)
   let begun = false
   return {
     solver,
     inverse,
+    physics: acting,
     at(time) {
       const isOn = begun || solver.start()
       begun = true

@@ -6,7 +6,8 @@ import { CoordinateLoad } from '../../src/dynamics/loads/coordinate-load'
 import { SpringDamper } from '../../src/dynamics/loads/spring-damper'
 import type { FreeSolver } from '../../src/dynamics/free-solver'
 import { coordinateOf } from '../../src/mechanism/coordinate'
-import { free, linkOf, weigh } from '../dynamics/free'
+import { letGo, linkOf, loosen, weigh } from '../dynamics/free'
+import type { Loose } from '../dynamics/free'
 import { Sketch } from '../sketch'
 import type { Flat } from '../sketch'
 
@@ -34,7 +35,10 @@ const turned = (angle: number, along: number, across: number): Flat => [
   along * Math.sin(angle) + across * Math.cos(angle),
 ]
 
-export function squeezer(options: { accuracy?: number } = {}): FreeSolver {
+export const squeezer = (options: { accuracy?: number } = {}): FreeSolver => letGo(looseSqueezer(), options)
+
+/** Opened, with its spring and its torque. */
+export function looseSqueezer(): Loose {
   const { beta, theta, gamma, phi, delta, omega, epsilon } = START
   const crank = turned(beta, RR, 0)
   const eye = plus(crank, turned(beta + theta, -D, 0))
@@ -65,9 +69,8 @@ export function squeezer(options: { accuracy?: number } = {}): FreeSolver {
     weigh(sketch, id, mass, [x, y, 0], [0, 0, inertia, 0, 0, 0])
   const hook = plus(B, turned(gamma, 2e-2, -18e-3))
   sketch.datum('anchor', 'ground', C).datum('hook', 'k3', hook)
-  return free(sketch, {
+  return loosen(sketch, {
     gravity: [0, 0, 0],
-    ...options,
     loads: (mechanism) => [
       new SpringDamper('spring', 'Spring', mechanism.pairOf('anchor', 'hook'), {
         stiffness: 4530,
