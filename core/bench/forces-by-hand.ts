@@ -55,6 +55,7 @@ export class ChainByHand {
     }
   }
 
+  // eslint-disable-next-line max-lines-per-function -- written out as one would by hand
   private outwards(q: Float64Array, rate: Float64Array): void {
     const { n, a, p, s, c, v, t, tip, gravity } = this
     const { length, mass } = ROD

@@ -17,7 +17,7 @@ import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
 import type { Loads } from './loads/loads'
-import { INERTIA, momentum, neededWrench, placeInertias } from './masses'
+import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
 import type { Physics } from './physics'
 import { solveDefinite } from './solve-definite'
@@ -49,6 +49,9 @@ export class ForwardDynamics {
   private readonly isOpen: Uint8Array
   private readonly rates: Float64Array
   private readonly targetRows: Int32Array
+  private readonly flat: Uint8Array | null
+  /** Whether drivers or open chains move besides the loops. */
+  private readonly isMixed: boolean
 
   constructor(
     private readonly equations: Equations,
@@ -84,6 +87,9 @@ export class ForwardDynamics {
     this.wrenches = new Float64Array(6 * links)
     this.efforts = new Float64Array(links)
     this.rates = new Float64Array(links)
+    // what stays in the plane needs no more than the plane, but for articulated bodies, which take all
+    this.flat = open.length > 0 ? null : state.flat
+    this.isMixed = open.length > 0 || known.includes(1) || equations.rows.some(({ target }) => target)
     this.targetRows = Int32Array.from(equations.rows.keys()).filter((row) => equations.rows[row].target)
   }
 
@@ -94,11 +100,12 @@ export class ForwardDynamics {
    */
   accelerate(time: number): boolean {
     const { state, masses, independent, loads, inertia, wrenches, efforts } = this
-    placeInertias(masses, state.world, inertia)
+    placeInertias(masses, state.world, inertia, this.flat)
     if (this.looped.length > 0) {
       this.findColumns()
       for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
-      this.complete()
+      if (this.isMixed) this.complete()
+      else this.moveByColumns()
     } else state.spreadRates(state.all)
     wrenches.fill(0)
     efforts.fill(0)
@@ -181,12 +188,44 @@ export class ForwardDynamics {
     state.rate.set(rates)
   }
 
+  /** Rates and twists are those of the columns, when nothing moves besides; then accelerations follow from them. */
+  private moveByColumns(): void {
+    const { state, columns, looped, system } = this
+    const { rate, twist } = state
+    for (let n = 0; n < looped.length; n++) {
+      const { independent, links } = looped[n]
+      for (let k = 0; k < links.length; k++) {
+        const link = links[k]
+        const v = 6 * link
+        let along = 0
+        for (let c = 0; c < 6; c++) twist[v + c] = 0
+        for (let i = 0; i < independent.length; i++) {
+          const pace = this.rates[independent[i]]
+          const { rates, twists } = columns[i]
+          along += pace * rates[link]
+          for (let c = 0; c < 6; c++) twist[v + c] += pace * twists[v + c]
+        }
+        rate[link] = along
+      }
+    }
+    system.solveAccelerations()
+  }
+
   private findNeeded(): void {
     const { masses, state, inertia, needed, wrenches, loads, isOpen } = this
     const { heavy } = masses
+    const { flat } = this
     for (let k = 0; k < needed.length; k++) needed[k] = -wrenches[k]
     for (let n = 0; n < heavy.length; n++) {
       const link = heavy[n]
+      const v = 6 * link
+      if (flat !== null && flat[link] === 1) {
+        neededInPlane(inertia, INERTIA * link, state.twist, state.twistRate, v, loads.gravity, body, 0)
+        needed[v + 2] += body[2]
+        needed[v + 3] += body[3]
+        needed[v + 4] += body[4]
+        continue
+      }
       // in an open chain the accelerations are found with the forces
       const accelerations = isOpen[link] ? NONE : state.twistRate
       const at = isOpen[link] ? 0 : 6 * link
@@ -196,7 +235,7 @@ export class ForwardDynamics {
   }
 
   private solveIsland(n: number): boolean {
-    const { looped, heavyOf, columns, matrix, right, needed, efforts, inertia, state } = this
+    const { looped, heavyOf, columns, matrix, right, needed, efforts, inertia, state, flat } = this
     const { independent, links } = looped[n]
     const { rotors } = this.masses
     const heavy = heavyOf[n]
@@ -222,7 +261,16 @@ export class ForwardDynamics {
         let sum = 0
         for (let k = 0; k < heavy.length; k++) {
           const v = 6 * heavy[k]
-          momentum(inertia, INERTIA * heavy[k], other, v, body, 0)
+          const m = INERTIA * heavy[k]
+          if (flat !== null && flat[heavy[k]] === 1) {
+            const w = other[v + 2]
+            const px = inertia[m] * other[v + 3] - w * inertia[m + 2]
+            const py = inertia[m] * other[v + 4] + w * inertia[m + 1]
+            const turn = inertia[m + 6] * w + inertia[m + 1] * other[v + 4] - inertia[m + 2] * other[v + 3]
+            sum += twists[v + 2] * turn + twists[v + 3] * px + twists[v + 4] * py
+            continue
+          }
+          momentum(inertia, m, other, v, body, 0)
           sum +=
             twists[v] * body[0] +
             twists[v + 1] * body[1] +

@@ -75,14 +75,32 @@ export function linkMasses(chain: Chain, bodies: readonly (BodyMass | null)[]): 
   return { heavy, mass, centre, tensor, rotors: new Float64Array(links) }
 }
 
-/** Writes what the heavy links carry into `out`, in ground; the links must be placed. */
+/**
+ * Writes what the heavy links carry into `out`, in ground; the links must be placed.
+ * @param flat 1 for links that stay in the ground's plane and of which nobody asks more than the plane needs; none when left out
+ */
 export function placeInertias(
   { heavy, mass, centre, tensor }: LinkMasses,
   world: Float64Array,
   out: Float64Array,
+  flat: Uint8Array | null = null,
 ): void {
   for (let n = 0; n < heavy.length; n++) {
     const link = heavy[n]
+    if (flat !== null && flat[link] === 1) {
+      const f = FRAME * link
+      const c = 3 * link
+      const o = INERTIA * link
+      const x = world[f + ORIGIN] + world[f] * centre[c] + world[f + 3] * centre[c + 1]
+      const y = world[f + ORIGIN + 1] + world[f + 1] * centre[c] + world[f + 4] * centre[c + 1]
+      const m = mass[link]
+      out[o] = m
+      out[o + 1] = m * x
+      out[o + 2] = m * y
+      out[o + 3] = m * (world[f + ORIGIN + 2] + centre[c + 2])
+      out[o + 6] = tensor[6 * link + 2] + m * (x * x + y * y)
+      continue
+    }
     carryInertia(world, FRAME * link, mass[link], centre, 3 * link, tensor, 6 * link, out, INERTIA * link)
   }
 }
@@ -167,6 +185,33 @@ export function momentum(
   out[io + 3] = mass * ux + wy * hz - wz * hy
   out[io + 4] = mass * uy + wz * hx - wx * hz
   out[io + 5] = mass * uz + wx * hy - wy * hx
+}
+
+/** What `neededWrench` writes, of which only moment about z and forces along x and y are written: a link in the ground's plane needs no more. */
+export function neededInPlane(
+  m: Float64Array,
+  i: number,
+  twist: Float64Array,
+  twistRate: Float64Array,
+  iv: number,
+  gravity: Float64Array,
+  out: Float64Array,
+  io: number,
+): void {
+  const mass = m[i]
+  const hx = m[i + 1]
+  const hy = m[i + 2]
+  const a = twistRate[iv + 2]
+  const bx = twistRate[iv + 3] - gravity[0]
+  const by = twistRate[iv + 4] - gravity[1]
+  const w = twist[iv + 2]
+  const ux = twist[iv + 3]
+  const uy = twist[iv + 4]
+  const px = mass * ux - w * hy
+  const py = mass * uy + w * hx
+  out[io + 2] = m[i + 6] * a + hx * by - hy * bx + ux * py - uy * px
+  out[io + 3] = mass * bx - a * hy - w * py
+  out[io + 4] = mass * by + a * hx + w * px
 }
 
 const spun = new Float64Array(6)

@@ -11,6 +11,7 @@ import { isLinearRow } from '../mechanism/row-table'
 import type { Equations } from '../mechanism/equations'
 import { rowThird, spreadThird } from '../mechanism/third-derivatives'
 import type { MotionState } from '../mechanism/state'
+import { basesOf } from './bases'
 import type { Bridge } from './bridge'
 import { Followed } from './followed'
 import { Gains } from './gains'
@@ -85,25 +86,8 @@ export class Block {
     this.reach = n === 1 ? gradientSize(new Uint8Array(state.mechanism.links)) : 1
     const place = (r: number, link: number) => this.matrix.place(r, column.get(link)!)
     this.evaluated = blockRows(equations, state, this.rows, rowEntries(equations, this.rows, others, place))
-    this.bases = this.findBases()
+    this.bases = basesOf(equations, this.rows, others)
     this.gains = plan.rows.every((row) => isLinearRow(equations, row)) ? this.solveOnce() : null
-  }
-
-  private findBases(): Int32Array | null {
-    const { equations, rows, others } = this
-    const { linkParent } = equations.mechanism
-    const bases: number[] = []
-    for (const row of rows) {
-      const ends = equations.linksOf(row)
-      if (!ends) return null
-      for (const end of ends) {
-        let base = end
-        while (base > 0 && !others[base]) base = linkParent[base]
-        for (let l = base; l > 0; l = linkParent[l]) if (!others[l]) return null
-        bases.push(base)
-      }
-    }
-    return Int32Array.from(bases)
   }
 
   /** Solves rows of constant factors for good. */
@@ -293,9 +277,8 @@ export class Block {
 
   /** Largest residual of its rows at the present coordinates, which must be placed. */
   get gap(): number {
-    const { evaluated, vector } = this
-    evaluated.residuals(vector)
-    return vector.reduce((largest, r) => Math.max(largest, Math.abs(r)), 0)
+    this.evaluated.residuals(this.vector)
+    return Math.max(...this.vector.map(Math.abs))
   }
 
   /** Places what the block moves and factors its matrix at the present coordinates. */
@@ -330,25 +313,47 @@ export class Block {
 
   /** Rates and accelerations of the unknowns, and those of what they carry as far as later blocks look at it. */
   solveMotion(): void {
-    const { state, evaluated, unknowns, vector, scale } = this
+    const { state, unknowns, vector, scale, links } = this
     if (this.gains) {
       this.gains.follow(state.rate)
       this.gains.follow(state.acceleration)
-      state.spreadMotion(this.links.movedForLater)
+      state.spreadMotion(links.movedForLater)
     } else {
       this.demandedRates(vector)
       this.matrix.solve(vector)
-      for (let i = 0; i < unknowns.length; i++) {
-        state.rate[unknowns[i]] = scale[i] * vector[i]
-        state.acceleration[unknowns[i]] = 0
-      }
-      state.spreadMotion(this.links.moved)
-      evaluated.accelerations(vector)
-      this.matrix.solve(vector)
-      for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
-      state.spreadAccelerations(this.links.movedForLater)
+      for (let i = 0; i < unknowns.length; i++) state.rate[unknowns[i]] = scale[i] * vector[i]
+      this.restAccelerations()
+      state.spreadMotion(links.moved)
+      this.findAccelerations()
     }
-    state.spreadMotion(this.links.carriedForLater)
+    state.spreadMotion(links.carriedForLater)
+  }
+
+  /** Accelerations of the unknowns from rates and twists that are there, and those of what later blocks look at. */
+  solveAccelerations(): void {
+    const { state, links } = this
+    if (this.gains) {
+      this.gains.follow(state.acceleration)
+      state.spreadAccelerations(links.movedForLater)
+    } else {
+      this.restAccelerations()
+      state.spreadAccelerations(links.moved)
+      this.findAccelerations()
+    }
+    state.spreadAccelerations(links.carriedForLater)
+  }
+
+  private restAccelerations(): void {
+    const { state, unknowns } = this
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = 0
+  }
+
+  private findAccelerations(): void {
+    const { state, evaluated, unknowns, vector, scale } = this
+    evaluated.accelerations(vector)
+    this.matrix.solve(vector)
+    for (let i = 0; i < unknowns.length; i++) state.acceleration[unknowns[i]] = scale[i] * vector[i]
+    state.spreadAccelerations(this.links.movedForLater)
   }
 
   /** Third derivatives of the unknowns, and what follows for links. @param targets those of the rows' targets */

@@ -26,6 +26,7 @@ export interface SystemFailure {
 }
 
 const NONE: readonly number[] = []
+const NOTHING = new Int32Array(0)
 
 export class System {
   private readonly components: readonly Component[]
@@ -239,6 +240,15 @@ export class System {
       }
       blocks[b].solveMotion()
     }
+  }
+
+  /** Accelerations of all coordinates and links, from rates and twists that are there already; bridges have no part in it. */
+  solveAccelerations(): void {
+    const { state, blocks } = this
+    state.spreadAccelerations(this.order.firstForLater)
+    for (let b = 0; b < blocks.length; b++) blocks[b].solveAccelerations()
+    state.spreadAccelerations(state.all)
+    state.leaveUnread(NOTHING)
   }
 
   /**
