@@ -4,7 +4,7 @@ import type { Flat, Point } from '../sketch'
 import { rod, weigh } from './free'
 
 /** Numbers between -1 and 1, the same for the same seed. Source: Park & Miller, minimal standard generator. */
-export function randomOf(seed: number): () => number {
+function randomOf(seed: number): () => number {
   let state = seed % 2147483647
   return () => {
     state = (state * 48271) % 2147483647

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { AnyLoad } from '../../src/document/format/loads'
 import { ENERGIES } from '../../src/motion/take'
-import type { TakeReader } from '../sketch';
+import type { TakeReader } from '../sketch'
 import { Sketch } from '../sketch'
 import { G, rod, weigh } from '../dynamics/free'
 

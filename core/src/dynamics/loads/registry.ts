@@ -13,7 +13,7 @@ import type { LoadType } from './load-type'
 const types = new Map<string, LoadType<AnyLoad>>()
 
 /** Adds a kind to the format and to what can act. */
-export function addLoadType<L extends AnyLoad>(type: LoadType<L>): void {
+function addLoadType<L extends AnyLoad>(type: LoadType<L>): void {
   types.set(type.kind, type as unknown as LoadType<AnyLoad>)
   addLoadClass(type.kind, type.fields)
 }
@@ -28,5 +28,3 @@ addLoadType(motorLine)
 
 /** @param kind of a validated load */
 export const loadType = (kind: string): LoadType<AnyLoad> => types.get(kind)!
-
-export const loadKinds = (): string[] => [...types.keys()]

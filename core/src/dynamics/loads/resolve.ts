@@ -15,7 +15,7 @@ import { SpringDamper } from './spring-damper'
 export const STANDARD_GRAVITY = 9.80665
 
 /** Gravity of a scenario in ground [m/s^2]. */
-export const gravityOf = ({ gravity }: Pick<Scenario, 'gravity'>): Float64Array =>
+const gravityOf = ({ gravity }: Pick<Scenario, 'gravity'>): Float64Array =>
   gravity
     ? Float64Array.from(gravity, (along) => siValue(along, 'acceleration'))
     : Float64Array.of(0, 0, -STANDARD_GRAVITY)
