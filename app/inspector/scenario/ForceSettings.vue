@@ -20,7 +20,7 @@ const GRAVITIES = [
   { value: 'typed', title: 'along x, y and z' },
 ] as const
 const fault = ref('')
-const pull = computed(() =>
+const pull = computed<(typeof GRAVITIES)[number]['value']>(() =>
   !props.scenario.gravity
     ? 'standard'
     : props.scenario.gravity.every((along) => along === 0)
