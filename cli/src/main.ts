@@ -50,6 +50,19 @@ program
   })
 
 program
+  .command('rest')
+  .description(
+    'Says where a mechanism comes to rest under its loads, drivers held where they start, and whether it is stable.',
+  )
+  .argument('<file>', 'a mechanism document')
+  .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
+  .option('--json [file]', 'write the result as JSON, in SI, to the terminal or a file')
+  .action(async (file, options) => {
+    const { rest } = await import('./rest')
+    process.exitCode = await rest(file, options)
+  })
+
+program
   .command('check')
   .description('Solves the scenarios and decides the checks of a document; ends with 1 when one is not met.')
   .argument('<file>', 'a mechanism document')

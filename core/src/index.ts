@@ -7,6 +7,7 @@
 export { actingDrivers, compileDocument, openModel, reportModel, runScenario } from './model/model'
 export type { Model, ModelReport } from './model/model'
 export type { ScenarioRun } from './motion/run'
+export { restOf } from './model/rest'
 export { STANDARD_GRAVITY } from './dynamics/loads/resolve'
 export { energyBalance } from './motion/energy-balance'
 export { channelOf, ENERGIES, frameAt, TAKE_ARRAYS } from './motion/take'

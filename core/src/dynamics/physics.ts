@@ -1,7 +1,7 @@
 /** What forces need to know of a mechanism in a scenario: its masses and its loads. */
 import type { Chain } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
-import { succeed } from '../result'
+import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import type { ImportedMeshes } from '../geometry/imported-meshes'
 import { CoordinateLoad } from './loads/coordinate-load'
@@ -9,6 +9,7 @@ import type { Loads } from './loads/loads'
 import { resolveLoads } from './loads/resolve'
 import { bodyMasses, linkMasses } from './masses'
 import type { LinkMasses } from './masses'
+import { impossibleMasses } from './possible-masses'
 
 export interface Physics {
   readonly masses: LinkMasses
@@ -29,7 +30,7 @@ export interface Energies {
 /**
  * Masses and loads of a scenario, made anew for every run.
  * @param index of the scenario in the document
- * Errors: those of the loads.
+ * Errors: those of the loads, `mass-negative`, `inertia-impossible`.
  */
 export function physicsOf(
   mechanism: Mechanism,
@@ -38,7 +39,10 @@ export function physicsOf(
 ): Result<Physics> {
   const loads = resolveLoads(mechanism, index)
   if (!loads.ok) return loads
-  return succeed(physics(mechanism, linkMasses(mechanism, bodyMasses(mechanism, imported)), loads.value))
+  const bodies = bodyMasses(mechanism, imported)
+  const impossible = impossibleMasses(mechanism.geometry, bodies)
+  if (impossible.length > 0) return fail(...impossible)
+  return succeed(physics(mechanism, linkMasses(mechanism, bodies), loads.value))
 }
 
 /** Rotors of motors belong to the masses. */

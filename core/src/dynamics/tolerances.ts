@@ -18,3 +18,11 @@ export const TOUCHING_LIMIT = 1e-11
 export const TIGHT_INSTANT = 1e-12
 /** Share of the largest part of bracing below which a component has no part in it [-]. Larger: shared forces pass for unique. */
 export const BRACED = 1e-7
+/** Slower than this share of free fall it is at rest [-]. Larger: it stands beside its rest. Smaller: rounding alone moves it. */
+export const AT_REST = 1e-11
+/** From this share of free fall on Newton's method is tried [-]. Larger: it is tried in vain. Smaller: more rounds before it. */
+export const RELAXED_ENOUGH = 0.3
+/** Relative error of a step on the way to rest [-]: only where it ends counts. */
+export const RELAXING_ACCURACY = 1e-5
+/** Share of the largest moment of inertia by which typed ones may be beyond what a body can have [-]: they are typed with few digits. */
+export const IMPOSSIBLE_MOMENT = 1e-3

@@ -240,7 +240,11 @@ function sizeProblem(
 }
 
 /** The start with every driver where its course begins. */
-function startPose(mechanism: Mechanism, plan: ScenarioPlan, start: Float64Array): Result<Float64Array> {
+export function startPose(
+  mechanism: Mechanism,
+  plan: ScenarioPlan,
+  start: Float64Array,
+): Result<Float64Array> {
   const courses = coursesOf(plan.drivers)
   if (!courses.ok) return courses
   const q = start.slice()

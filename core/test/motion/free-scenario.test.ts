@@ -136,6 +136,29 @@ describe('a free scenario', () => {
     expect(problem({ kind: 'magnet' })).toContain('kind')
   })
 
+  it('a mass and an inertia that no body can have are told with their body, before the run', () => {
+    const refusal = (mass: number, inertia: readonly number[]) => {
+      const sketch = freely(weigh(pendulum(), 'arm', mass, [0.1, 0, 0], inertia))
+      try {
+        sketch.attempt()
+      } catch (error) {
+        return String(error)
+      }
+      return ''
+    }
+    expect(refusal(-1, [1, 1, 1, 0, 0, 0])).toContain('mass-negative: arm: its mass is -1')
+    expect(refusal(1, [1, 1, 3, 0, 0, 0])).toContain('principal moments 1.00, 1.00, 3.00 kg m^2')
+    expect(refusal(1, [1, 1, 1, 1.5, 0, 0])).toContain('inertia-impossible')
+    // a thin plate, a slender rod and a point are the ends of what there is
+    for (const inertia of [
+      [1, 1, 2, 0, 0, 0],
+      [0, 1, 1, 0, 0, 0],
+      [0, 0, 0, 0, 0, 0],
+      [2, 2, 2, 0.5, 0.5, 0.5],
+    ])
+      expect(refusal(1, inertia)).toBe('')
+  })
+
   it('a body without mass that can move stops the run with its name', () => {
     const sketch = new Sketch().body('arm').hinge('pin', 'ground', 'arm', [0, 0])
     const take = freely(sketch).attempt()
