@@ -5,7 +5,7 @@
 import type { BodyMass } from '../geometry/body-mass'
 import type { Geometry } from '../mechanism/geometry'
 import type { Problem } from '../result'
-import { formatNumber } from '../units/format'
+import type { Quantity } from '../units/quantity'
 import { IMPOSSIBLE_MOMENT } from './tolerances'
 
 /** Codes: `mass-negative`, `inertia-impossible`; each at its body. */
@@ -21,7 +21,11 @@ export function impossibleMasses({ bodies }: Geometry, masses: readonly (BodyMas
     })
     if (mass.mass < 0)
       return [
-        at('mass-negative', 'mass', `its mass is ${formatNumber(mass.mass, 4)} kg; a mass is not negative.`),
+        at(
+          'mass-negative',
+          'mass',
+          `its mass is ${written(bodies[b].source.mass!.mass)}; a mass is not negative.`,
+        ),
       ]
     const [small, middle, large] = principalMoments(mass.inertia)
     const slack = IMPOSSIBLE_MOMENT * Math.max(1e-12, Math.abs(large))
@@ -36,6 +40,8 @@ export function impossibleMasses({ bodies }: Geometry, masses: readonly (BodyMas
     ]
   })
 }
+
+const written = (mass: Quantity): string => (typeof mass === 'number' ? `${mass} kg` : mass)
 
 /** In rising order. Source: Smith, Eigenvalues of a symmetric 3 x 3 matrix, Communications of the ACM 4 (1961). */
 function principalMoments([xx, yy, zz, xy, yz, zx]: BodyMass['inertia']): [number, number, number] {
