@@ -28,6 +28,7 @@ const take = (frames = 3, stopped: Problem | null = null) =>
     coordinateRates: new Float64Array(frames),
     coordinateAccelerations: new Float64Array(frames),
     coordinateThirds: new Float64Array(0),
+    energies: new Float64Array(0),
     probes: new Float64Array(0),
   }) as unknown as Take
 

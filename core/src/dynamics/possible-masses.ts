@@ -29,7 +29,9 @@ export function impossibleMasses({ bodies }: Geometry, masses: readonly (BodyMas
       ]
     const [small, middle, large] = principalMoments(mass.inertia)
     const slack = IMPOSSIBLE_MOMENT * Math.max(1e-12, Math.abs(large))
-    if (small >= -slack && large <= small + middle + slack) return []
+    // one moment alone is what people type of a body that stays in a plane
+    const isPlane = Math.abs(small) <= slack && Math.abs(middle) <= slack
+    if (isPlane || (small >= -slack && large <= small + middle + slack)) return []
     const moments = [small, middle, large].map((v) => v.toPrecision(3)).join(', ')
     return [
       at(

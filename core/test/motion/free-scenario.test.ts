@@ -149,11 +149,12 @@ describe('a free scenario', () => {
     expect(refusal(-1, [1, 1, 1, 0, 0, 0])).toContain('mass-negative: arm: its mass is -1')
     expect(refusal(1, [1, 1, 3, 0, 0, 0])).toContain('principal moments 1.00, 1.00, 3.00 kg m^2')
     expect(refusal(1, [1, 1, 1, 1.5, 0, 0])).toContain('inertia-impossible')
-    // a thin plate, a slender rod and a point are the ends of what there is
+    // a thin plate, a slender rod and a point are the ends of what there is; one number is what people type for the plane
     for (const inertia of [
       [1, 1, 2, 0, 0, 0],
       [0, 1, 1, 0, 0, 0],
       [0, 0, 0, 0, 0, 0],
+      [0, 0, 2, 0, 0, 0],
       [2, 2, 2, 0.5, 0.5, 0.5],
     ])
       expect(refusal(1, inertia)).toBe('')
