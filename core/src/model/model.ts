@@ -292,7 +292,7 @@ const scenarioOf = (model: Model, id: string): ResolvedScenario | undefined =>
  * Where a scenario starts: at home, at a named pose, or where another scenario ends, which is solved for that.
  * Errors: `start-not-reached`, with why.
  */
-function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float64Array> {
+export function startOf(model: Model, { source, path }: ResolvedScenario): Result<Float64Array> {
   const refused = (what: string, field: string, problems: readonly Problem[]): Result<never> =>
     fail({
       code: 'start-not-reached',

@@ -12,6 +12,7 @@ import { coordinateChannels, startPose } from '../motion/run'
 import type { Channel } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
+import { startOf } from './model'
 import type { Model } from './model'
 
 export interface RestPose {
@@ -21,19 +22,22 @@ export interface RestPose {
   readonly values: Float64Array
 }
 
-/** Errors: `scenario-missing`, `driver-too-many`, those of planning, of loads and of `findRest`. */
-export function restOf({ mechanism, home, scenarios }: Model, scenario: string): Result<RestPose> {
+/** Sought from where the scenario starts. Errors: `scenario-missing`, `start-not-reached`, `driver-too-many`, those of planning, of loads and of `findRest`. */
+export function restOf(model: Model, scenario: string): Result<RestPose> {
+  const { mechanism, scenarios } = model
   const resolved = scenarios.find(({ source }) => source.id === scenario)
   if (!resolved)
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
+  const start = startOf(model, resolved)
+  if (!start.ok) return start
   const acting = resolved.drivers.filter(actsAtStart)
-  const tooMany = driverTooMany(mechanism, home, acting)
+  const tooMany = driverTooMany(mechanism, start.value, acting)
   if (tooMany) return fail(tooMany)
-  const plan = planScenario(mechanism, resolved, home)
+  const plan = planScenario(mechanism, resolved, start.value)
   if (!plan.ok) return plan
   const courses = coursesOf(plan.value.drivers)
   if (!courses.ok) return courses
-  const q = startPose(mechanism, plan.value, home)
+  const q = startPose(mechanism, plan.value, start.value)
   if (!q.ok) return q
   const forces = physicsOf(mechanism, resolved.index, meshAtHand)
   if (!forces.ok) return forces
