@@ -5,14 +5,16 @@
  * Source: Golub & Van Loan, Matrix Computations, section 5.5 (least norm); Wojtyra, Joint reaction forces in multibody systems with
  * redundant constraints (uniqueness), Multibody System Dynamics 14 (2005).
  */
-import { FRAME } from '../maths/frame'
 import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
 import { rowEntries } from '../mechanism/row-entries'
 import type { RowEntries } from '../mechanism/row-entries'
 import { addRowForces } from '../mechanism/row-forces'
+import type { Pair } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
+import { sumToGround } from './inverse'
 import type { InverseDynamics } from './inverse'
+import { pointOn } from './loads/points'
 import { JointReaction } from './reactions'
 import type { Carried } from './reactions'
 import { solveDefinite } from './solve-definite'
@@ -22,6 +24,8 @@ export class AllReactions {
   /** By joint: moment about the origin of its first datum, then force, in ground; six numbers each. */
   readonly wrenches: Float64Array
   private readonly joints: readonly JointReaction[]
+  /** The first datum of every joint, seen from ground. */
+  private readonly datums: readonly Pair[]
   /** Ways of bracing, each as such wrenches. */
   private readonly braces: readonly Float64Array[]
   private readonly entries: readonly RowEntries[]
@@ -37,6 +41,7 @@ export class AllReactions {
   ) {
     const { joints } = mechanism.geometry
     this.joints = joints.map((_, j) => new JointReaction(mechanism, equations, j))
+    this.datums = joints.map(({ from }) => mechanism.pairOf(null, from.source.id))
     this.wrenches = new Float64Array(6 * joints.length)
     this.braces = redundant.map(() => new Float64Array(6 * joints.length))
     const known = new Uint8Array(mechanism.links)
@@ -47,11 +52,6 @@ export class AllReactions {
       transmitted: new Float64Array(6 * mechanism.links),
       multipliers: new Float64Array(equations.rows.length),
     }
-  }
-
-  /** Whether a joint has a reaction that can be told: one that binds rigidly has none of its own. */
-  isKnown(joint: number): boolean {
-    return this.joints[joint].isKnown
   }
 
   /** @param inverse solved, with its reactions read */
@@ -75,12 +75,13 @@ export class AllReactions {
   }
 
   private gather(state: MotionState, carried: Carried, out: Float64Array): void {
-    const { joints, mechanism } = this
+    const { joints, datums } = this
     joints.forEach((joint, j) => {
       if (!joint.isKnown) return
       joint.read(state, carried)
-      const { from } = mechanism.geometry.joints[j]
-      const [x, y, z] = pointOf(mechanism, state, from.body, from.frame)
+      const { linkB, frameB } = datums[j]
+      pointOn(state, linkB, frameB, point)
+      const [x, y, z] = point
       const [mx, my, mz, fx, fy, fz] = joint.wrench
       // moment about the datum instead of the ground's origin
       out.set([mx - (y * fz - z * fy), my - (z * fx - x * fz), mz - (x * fy - y * fx), fx, fy, fz], 6 * j)
@@ -99,9 +100,8 @@ export class AllReactions {
     multipliers[redundant[k]] = 1
     forces.fill(0)
     addRowForces(equations, state, multipliers, forces, gradient)
-    for (let n = 0; n < forces.length; n++) transmitted[n] = -forces[n]
-    for (let link = mechanism.links - 1; link > 0; link--)
-      for (let c = 0; c < 6; c++) transmitted[6 * mechanism.linkParent[link] + c] += transmitted[6 * link + c]
+    for (let n = 0; n < forces.length; n++) forces[n] = -forces[n]
+    sumToGround(mechanism, forces, transmitted)
     this.gather(state, carried, out)
   }
 
@@ -126,18 +126,4 @@ export class AllReactions {
   }
 }
 
-/** Where a frame on a body has its origin in ground. */
-function pointOf(
-  { bodyLink, bodyFrame }: Mechanism,
-  { world }: MotionState,
-  body: number,
-  frame: Float64Array,
-): [number, number, number] {
-  const through = (f: Float64Array, i: number, [x, y, z]: readonly number[]): [number, number, number] => [
-    f[i] * x + f[i + 3] * y + f[i + 6] * z + f[i + 9],
-    f[i + 1] * x + f[i + 4] * y + f[i + 7] * z + f[i + 10],
-    f[i + 2] * x + f[i + 5] * y + f[i + 8] * z + f[i + 11],
-  ]
-  const onLink = through(bodyFrame, FRAME * body, [...frame.subarray(9, 12)])
-  return through(world, FRAME * bodyLink[body], onLink)
-}
+const point = new Float64Array(3)

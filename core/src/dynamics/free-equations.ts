@@ -9,9 +9,9 @@ import type { MotionState } from '../mechanism/state'
 import type { Inputs } from '../solve/inputs'
 import { System } from '../solve/system'
 import type { SystemFailure } from '../solve/system'
+import type { ForceReader } from './force-reader'
 import { ForwardDynamics } from './forward'
 import type { Hold } from './holds'
-import type { InverseDynamics } from './inverse'
 import type { Physics } from './physics'
 import { ABSOLUTE_ERROR, ABSOLUTE_RATE_ERROR, RELATIVE_ERROR } from './tolerances'
 
@@ -23,7 +23,7 @@ export interface FreeSetting {
   /** 1 for links that are prescribed or held. */
   readonly known: Uint8Array
   readonly inputs: Inputs
-  readonly inverse: InverseDynamics
+  readonly forces: ForceReader
   /** [s] */
   readonly time: number
   readonly accuracy: number | undefined
@@ -206,9 +206,10 @@ export class FreeEquations {
 
   /** What drivers bring in now [W]. */
   private drivenPower(time: number): number {
-    const { state, inputs, inverse, equations } = this.setting
+    const { state, inputs, forces, equations } = this.setting
     this.finish(time)
-    if (!inverse.solve(state, time)) return 0
+    const inverse = forces.efforts(state)
+    if (!inverse) return 0
     let power = 0
     for (let k = 0; k < inputs.count; k++) {
       const link = inputs.link(k)

@@ -14,11 +14,12 @@ import { MotionState } from '../mechanism/state'
 import { Inputs } from '../solve/inputs'
 import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
+import { paceOf } from '../solve/pace'
 import { stoppedMotion } from '../solve/stopped'
 import { FreeEquations } from './free-equations'
 import { beyondLimit, excess, holdsOf, release } from './holds'
 import type { Hold } from './holds'
-import { InverseDynamics } from './inverse'
+import { ForceReader } from './force-reader'
 import type { Energies, Physics } from './physics'
 import {
   LONGEST_TRAVEL,
@@ -37,13 +38,10 @@ export interface FreeOptions {
 
 const SIDES = [1, -1] as const
 
-/** Something sudden in a step. */
-interface Sudden {
-  readonly hold: Hold
-  readonly kind: 'strikes' | 'stands' | 'leaves'
-  /** The effort that would have to hold what leaves. */
-  readonly side?: 1 | -1
-}
+/** Something sudden in a step; of what leaves, the side of the effort that would have to hold it. */
+type Sudden =
+  | { readonly hold: Hold; readonly kind: 'strikes' | 'stands' }
+  | { readonly hold: Hold; readonly kind: 'leaves'; readonly side: 1 | -1 }
 
 export class FreeSolver implements Mover {
   readonly state: MotionState
@@ -57,7 +55,7 @@ export class FreeSolver implements Mover {
   /** What friction and limits may hold. */
   readonly holds: Hold[]
   private free!: FreeEquations
-  private inverse!: InverseDynamics
+  private readonly forces: ForceReader
   /** What one radian or metre of each link is in radians and sizes. */
   private readonly unit: Float64Array
   /** Rates of what may be held, at the start of the step. */
@@ -92,6 +90,8 @@ export class FreeSolver implements Mover {
     this.holds = holdsOf(mechanism, physics.loads, this.driven)
     this.ratesBefore = new Float64Array(this.holds.length)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
+    this.forces = new ForceReader(mechanism, physics)
+    this.forces.begin({ equations: this.equations, redundant: [], holds: this.holds })
     this.setUp()
   }
 
@@ -175,7 +175,7 @@ export class FreeSolver implements Mover {
 
   /** Sets up equations for what is held and prescribed now. */
   private setUp(): void {
-    const { equations, state, physics, driven, holds, inputs, options, time } = this
+    const { equations, state, physics, driven, holds, inputs, options, time, forces } = this
     if (this.free) {
       this.lost += this.free.lost
       this.broughtIn += this.free.broughtIn
@@ -187,10 +187,8 @@ export class FreeSolver implements Mover {
         state.rate[link] = 0
         state.acceleration[link] = 0
       }
-    this.inverse ??= new InverseDynamics(equations, physics, holds)
     this.free = new FreeEquations({
-      ...{ equations, state, physics, holds, known, inputs, time },
-      inverse: this.inverse,
+      ...{ equations, state, physics, holds, known, inputs, time, forces },
       accuracy: options.accuracy,
     })
   }
@@ -221,8 +219,8 @@ export class FreeSolver implements Mover {
   }
 
   private excessOf(hold: Hold, side: 1 | -1): number {
-    const { inverse, state, free } = this
-    return inverse.solve(state, free.placedAt) ? excess(hold, inverse.efforts[hold.link], side) : 0
+    const inverse = this.forces.efforts(this.state)
+    return inverse ? excess(hold, inverse.efforts[hold.link], side) : 0
   }
 
   /** The first sudden thing in the step; the motion stands at its instant then, else at the end of the step. */
@@ -231,13 +229,13 @@ export class FreeSolver implements Mover {
     const { ode } = free
     let found: Sudden | null = null
     let end = ode.time
-    const seek = (hold: Hold, kind: Sudden['kind'], measure: () => number, to: number) => {
+    const seek = (sudden: Sudden, measure: () => number, to: number) => {
       const at = (time: number) => {
         free.look(time)
         return measure()
       }
       end = firstRoot(at, ode.before, to, TIGHT_INSTANT)
-      found = { hold, kind }
+      found = sudden
     }
     for (let n = 0; n < holds.length; n++) {
       const hold = holds[n]
@@ -246,27 +244,25 @@ export class FreeSolver implements Mover {
       const rate = () => state.rate[link]
       if (isHeld) {
         for (const side of SIDES)
-          if (this.excessOf(hold, side) > 0) {
-            seek(hold, 'leaves', () => this.excessOf(hold, side), end)
-            found = { hold, kind: 'leaves', side }
-          }
+          if (this.excessOf(hold, side) > 0)
+            seek({ hold, kind: 'leaves', side }, () => this.excessOf(hold, side), end)
       } else {
         const turned = ratesBefore[n] * state.rate[link] < 0
         const slack = TOUCHING_LIMIT * equations.scale[link]
         if (beyondLimit(hold, state.q[link], state.rate[link]) > slack) {
           const side = Math.sign(state.rate[link])
-          seek(hold, 'strikes', () => beyondLimit(hold, state.q[link], side), end)
+          seek({ hold, kind: 'strikes' }, () => beyondLimit(hold, state.q[link], side), end)
         } else if (turned) {
           // it may have been beyond before it turned
           const side = Math.sign(ratesBefore[n])
           const turn = firstRoot((time) => (free.look(time), -side * rate()), ode.before, end, TIGHT_INSTANT)
           free.look(turn)
           if (beyondLimit(hold, state.q[link], side) > slack)
-            seek(hold, 'strikes', () => beyondLimit(hold, state.q[link], side), turn)
+            seek({ hold, kind: 'strikes' }, () => beyondLimit(hold, state.q[link], side), turn)
         }
         if (way !== 0) {
           free.look(end)
-          if (way * state.rate[link] < 0) seek(hold, 'stands', () => -way * rate(), end)
+          if (way * state.rate[link] < 0) seek({ hold, kind: 'stands' }, () => -way * rate(), end)
         }
       }
       free.look(end)
@@ -275,12 +271,13 @@ export class FreeSolver implements Mover {
   }
 
   /** Goes on from where something sudden happened; all else that happens there with it. */
-  private meet({ hold, kind, side: pushed }: Sudden): boolean {
+  private meet(sudden: Sudden): boolean {
     const { free, state, holds, equations } = this
+    const { hold } = sudden
     this.time = free.placedAt
     free.accept()
-    if (kind === 'leaves') release(hold, pushed ?? 1)
-    else if (kind === 'stands') {
+    if (sudden.kind === 'leaves') release(hold, sudden.side)
+    else if (sudden.kind === 'stands') {
       hold.isHeld = true
       hold.way = 0
     } else {
@@ -304,12 +301,8 @@ export class FreeSolver implements Mover {
     const { state, unit, options, free, holds } = this
     const isWatched = options.isWatched || holds.length > 0
     const traced = isWatched ? state.all : free.determined
-    let most = 0
-    for (let n = 0; n < traced.length; n++) {
-      const pace = Math.abs(state.rate[traced[n]]) * unit[traced[n]]
-      if (pace > most) most = pace
-    }
-    return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / most
+    const pace = paceOf(state.rate, traced, unit)
+    return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / pace
   }
 
   private stop(): void {

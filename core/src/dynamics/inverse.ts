@@ -5,6 +5,7 @@
  * for (solved with the factors of the blocks, last block first) or, where no row determines the coordinate, a driver.
  * Source: Featherstone, Rigid Body Dynamics Algorithms, sections 5.3 and 8.2 (Newton-Euler recursion, loop forces).
  */
+import type { Chain } from '../mechanism/chain'
 import type { Equations } from '../mechanism/equations'
 import { addRowForces } from '../mechanism/row-forces'
 import type { MotionState } from '../mechanism/state'
@@ -69,8 +70,8 @@ export class InverseDynamics {
       neededWrench(inertia, INERTIA * link, twist, 6 * link, twistRate, 6 * link, loads.gravity, body, 0)
       for (let k = 0; k < 6; k++) needed[6 * link + k] += body[k]
     }
-    this.sumUp()
     const { transmitted, loadEfforts } = this
+    sumToGround(equations.mechanism, needed, transmitted)
     for (let link = 1; link < gradient.length; link++) {
       const v = 6 * link
       let along = masses.rotors[link] * state.acceleration[link] - loadEfforts[link]
@@ -89,7 +90,7 @@ export class InverseDynamics {
     loadWrenches.fill(0)
     addRowForces(equations, state, multipliers, loadWrenches, rowEfforts)
     for (let k = 0; k < needed.length; k++) needed[k] -= loadWrenches[k]
-    this.sumUp()
+    sumToGround(equations.mechanism, needed, this.transmitted)
   }
 
   /** Kinetic energy at the present motion [J]; after `solve`. */
@@ -101,18 +102,16 @@ export class InverseDynamics {
   potentialEnergy(state: MotionState): number {
     return potentialEnergy(this.physics, this.inertia, state)
   }
-
-  /** From the tips to ground: what each joint of the tree hands on. */
-  private sumUp(): void {
-    const { transmitted, needed, equations } = this
-    const { linkParent, links } = equations.mechanism
-    transmitted.set(needed)
-    for (let link = links - 1; link > 0; link--) {
-      const p = 6 * linkParent[link]
-      const v = 6 * link
-      for (let k = 0; k < 6; k++) transmitted[p + k] += transmitted[v + k]
-    }
-  }
 }
 
 const body = new Float64Array(6)
+
+/** From the tips to ground: what each joint of the tree hands on when the links need these wrenches; six numbers a link. */
+export function sumToGround({ linkParent, links }: Chain, needed: Float64Array, out: Float64Array): void {
+  out.set(needed)
+  for (let link = links - 1; link > 0; link--) {
+    const p = 6 * linkParent[link]
+    const v = 6 * link
+    for (let k = 0; k < 6; k++) out[p + k] += out[v + k]
+  }
+}

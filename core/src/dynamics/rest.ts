@@ -6,11 +6,11 @@
  * Structures 14 (1999), kinetic damping.
  */
 import { factor, solveFactored } from '../maths/lu'
+import { constant } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { Row } from '../mechanism/rows'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
-import type { PrescribedLink } from '../solve/inputs'
 import { FreeSolver } from './free-solver'
 import type { Physics } from './physics'
 import { AT_REST, RELAXED_ENOUGH, RELAXING_ACCURACY } from './tolerances'
@@ -45,7 +45,7 @@ export function findRest(
   held: { readonly links?: readonly number[]; readonly rows?: readonly Row[] } = {},
 ): Result<Rest> {
   const { links = [], rows = [] } = held
-  const drives = links.map((link) => resting(link, q[link]))
+  const drives = links.map((link) => ({ link, evaluate: constant(q[link]) }))
   const still = new Float64Array(mechanism.links)
   let from = q.slice()
   let lastRate = Infinity
@@ -88,15 +88,6 @@ export function findRest(
     message: `No rest was found: after ${MOST_ROUNDS} tries it still wants to move, at ${lastRate.toPrecision(2)} of free fall. Give what moves on some damping or friction, or start nearer to it.`,
   })
 }
-
-const resting = (link: number, value: number): PrescribedLink => ({
-  link,
-  evaluate: (_, out) => {
-    out[0] = value
-    out[1] = 0
-    out[2] = 0
-  },
-})
 
 /** Largest acceleration of what is free, beside that of a body of the mechanism's size in free fall. */
 function wantsToMove({ parked, state, equations, mechanism }: FreeSolver): number {

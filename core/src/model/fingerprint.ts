@@ -14,7 +14,7 @@ import { fieldsWithoutMotion } from '../document/rules/no-motion'
 import { driverClasses } from '../document/format/drivers'
 import { startingEntries } from '../document/starting'
 import { cueType } from '../motion/cues/registry'
-import { probeType } from '../probes/registry'
+import { readsForces } from '../probes/registry'
 import type { AnyDriver } from '../document/format/drivers'
 import { referencesOf } from '../document/rules/references'
 
@@ -40,8 +40,8 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
 }
 
 /** Whether masses and loads have a part in what a take of the scenarios holds. */
-const knowsForces = ({ probes }: MechanismDocument, chain: readonly Scenario[]): boolean =>
-  chain.some(({ mode }) => mode === 'free') || probes.some(({ kind }) => probeType(kind).readsForces)
+const knowsForces = (document: MechanismDocument, chain: readonly Scenario[]): boolean =>
+  chain.some(({ mode }) => mode === 'free') || readsForces(document)
 
 /** What decides how forces move a mechanism: all of that is left out elsewhere. */
 const forcesOf = (

@@ -40,7 +40,7 @@ import { ForceReader } from '../dynamics/force-reader'
 import { physicsOf } from '../dynamics/physics'
 import { meshAtHand } from '../geometry/imported-meshes'
 import { levelsOf, resolveProbes } from '../probes/probes'
-import { probeType } from '../probes/registry'
+import { readsForces } from '../probes/registry'
 import { strandPlaces } from '../strands/registry'
 import type { AnyStrand } from '../strands/registry'
 
@@ -269,8 +269,7 @@ function forcesOf(
   { document, mechanism }: Model,
   { source, index }: ResolvedScenario,
 ): Result<ForceReader | null> {
-  const asksForces = document.probes.some(({ kind }) => probeType(kind).readsForces)
-  if (!asksForces && source.mode !== 'free') return succeed(null)
+  if (!readsForces(document) && source.mode !== 'free') return succeed(null)
   const found = physicsOf(mechanism, index, meshAtHand)
   return found.ok ? succeed(new ForceReader(mechanism, found.value)) : found
 }

@@ -4,6 +4,7 @@ import { physicsOf } from '../dynamics/physics'
 import { findRest } from '../dynamics/rest'
 import type { Rest } from '../dynamics/rest'
 import { meshAtHand } from '../geometry/imported-meshes'
+import { constant } from '../maths/time-function'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
 import { actsAtStart } from '../motion/drivers/drivers'
@@ -42,14 +43,10 @@ export function restOf(model: Model, scenario: string): Result<RestPose> {
   const forces = physicsOf(mechanism, resolved.index, meshAtHand)
   if (!forces.ok) return forces
   const jet = new Float64Array(4)
-  const rows = acting.flatMap((driver) =>
-    driver.following((_, out) => {
-      courses.value.get(driver.driver)!(0, jet)
-      out[0] = jet[0]
-      out[1] = 0
-      out[2] = 0
-    }),
-  )
+  const rows = acting.flatMap((driver) => {
+    courses.value.get(driver.driver)!(0, jet)
+    return driver.following(constant(jet[0]))
+  })
   const links = acting.flatMap(({ link }) => (link >= 0 ? [link] : []))
   const rest = findRest(mechanism, forces.value, q.value, { links, rows })
   if (!rest.ok) return rest

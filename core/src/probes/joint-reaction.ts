@@ -2,7 +2,7 @@
 import type { Probe } from '../document/format/probes'
 import type { AllReactions } from '../dynamics/all-reactions'
 import type { ForceReader } from '../dynamics/force-reader'
-import { FRAME } from '../maths/frame'
+import { directionInGround } from '../dynamics/loads/points'
 import type { Mechanism } from '../mechanism/compile'
 import type { MotionState } from '../mechanism/state'
 import type { Measure } from '../motion/take'
@@ -33,16 +33,16 @@ export function reactionOf(
       `${source.name} makes its bodies one, so that what passes through it cannot be told; measure a joint that moves.`,
     )
   const first = part === 'force' ? FORCE : MOMENT
-  const seen = probe.from === undefined ? from : mechanism.geometry.datums.get(probe.from)!
+  const { linkB, frameB } = mechanism.pairOf(null, probe.from ?? from.source.id)
   const axis = probe.along === undefined ? -1 : 'xyz'.indexOf(probe.along)
-  const direction = new Float64Array(6)
+  const onLink = [0, 1, 2].map((k) => frameB[3 * axis + k]) as [number, number, number]
+  const direction = new Float64Array(3)
   const valueOf = (state: MotionState, reactions: AllReactions): number => {
     const { wrenches } = reactions
     const at = 6 * joint + first
     if (axis < 0) return Math.hypot(wrenches[at], wrenches[at + 1], wrenches[at + 2])
-    direction.fill(0)
-    axisOf(mechanism, state, seen.body, seen.frame, axis, direction, first)
-    return [0, 1, 2].reduce((sum, k) => sum + direction[first + k] * wrenches[at + k], 0)
+    directionInGround(state, linkB, onLink, direction)
+    return [0, 1, 2].reduce((sum, k) => sum + direction[k] * wrenches[at + k], 0)
   }
   return succeed({
     channel: { key: probe.id, name: probe.name, dimension: part === 'force' ? 'force' : 'torque' },
@@ -53,27 +53,3 @@ export function reactionOf(
     },
   })
 }
-
-/** Writes an axis of a frame on a body, in ground. */
-function axisOf(
-  { bodyLink, bodyFrame }: Mechanism,
-  { world }: MotionState,
-  body: number,
-  frame: Float64Array,
-  axis: number,
-  out: Float64Array,
-  at: number,
-): void {
-  const b = FRAME * body
-  const f = FRAME * bodyLink[body]
-  for (let k = 0; k < 3; k++) {
-    onLink[k] =
-      bodyFrame[b + k] * frame[3 * axis] +
-      bodyFrame[b + 3 + k] * frame[3 * axis + 1] +
-      bodyFrame[b + 6 + k] * frame[3 * axis + 2]
-  }
-  for (let k = 0; k < 3; k++)
-    out[at + k] = world[f + k] * onLink[0] + world[f + 3 + k] * onLink[1] + world[f + 6 + k] * onLink[2]
-}
-
-const onLink = new Float64Array(3)

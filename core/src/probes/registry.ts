@@ -1,4 +1,5 @@
 /** The kinds of probe. A new one adds its line here. */
+import type { MechanismDocument } from '../document/format/mechanism'
 import { addProbeNeeds } from '../document/format/probes'
 import { angle } from './angle'
 import { angularVelocity } from './angular-velocity'
@@ -65,3 +66,7 @@ export const probeKinds = (): string[] => [...types.keys()]
 
 /** @param kind of a validated probe */
 export const probeType = (kind: string): ProbeType => types.get(kind)!
+
+/** Whether a probe of the document measures what masses and loads decide. */
+export const readsForces = ({ probes }: Pick<MechanismDocument, 'probes'>): boolean =>
+  probes.some(({ kind }) => probeType(kind).readsForces)

@@ -15,6 +15,7 @@ import { CrossingFinder } from './crossing'
 import type { Crossing } from './crossing'
 import { Inputs } from './inputs'
 import type { Mover, PassedCrossing, Way } from './mover'
+import { paceOf } from './pace'
 import type { PrescribedLink } from './inputs'
 import { stoppedMotion, undecidedStart } from './stopped'
 import { System } from './system'
@@ -188,7 +189,7 @@ export class Solver implements Mover {
     let renewed = false
     for (let attempts = 0; attempts < MOST_ATTEMPTS; attempts++) {
       const from = this.time
-      const pace = this.pace()
+      const pace = paceOf(this.state.rate, this.traced, this.unit)
       const end = Math.min(time, this.inputs.breakAfter(from))
       const step = Math.min(end - from, this.next, LONGEST_STEP / pace)
       const to = from + step < end ? from + step : end
@@ -332,17 +333,6 @@ export class Solver implements Mover {
   private remember(step: number): void {
     const { q, rate, acceleration } = this.state
     this.predictor.note(q, rate, acceleration, step)
-  }
-
-  /** How fast what keeps steps short moves at most [rad/s, sizes/s]. */
-  private pace(): number {
-    const { traced, state, unit } = this
-    let most = 0
-    for (let n = 0; n < traced.length; n++) {
-      const pace = Math.abs(state.rate[traced[n]]) * unit[traced[n]]
-      if (pace > most) most = pace
-    }
-    return most
   }
 
   /** How far the present coordinates are from the last instant [rad, sizes]. */

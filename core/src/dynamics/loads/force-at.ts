@@ -1,9 +1,8 @@
 /** A force or a torque at a point of a link: its direction stays in ground, or turns with the link. */
-import { FRAME } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
 import type { MotionState } from '../../mechanism/state'
 import type { ActingLoad } from './loads'
-import { addForce, pointOn, velocityOf } from './points'
+import { addForce, directionInGround, pointOn, velocityOf } from './points'
 
 export interface ForceAtValues {
   readonly link: number
@@ -53,15 +52,10 @@ export class ForceAt implements ActingLoad {
   private place(state: MotionState, time: number): void {
     const { point, force, values } = this
     const { link, frame, direction, turns, size } = values
-    const now = size(time)
     pointOn(state, link, frame, point)
-    const { world } = state
-    const f = FRAME * link
-    for (let k = 0; k < 3; k++)
-      force[k] =
-        now *
-        (turns
-          ? world[f + k] * direction[0] + world[f + 3 + k] * direction[1] + world[f + 6 + k] * direction[2]
-          : direction[k])
+    if (turns) directionInGround(state, link, direction, force)
+    else force.set(direction)
+    const now = size(time)
+    for (let k = 0; k < 3; k++) force[k] *= now
   }
 }

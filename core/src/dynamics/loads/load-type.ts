@@ -9,7 +9,6 @@ import { coordinateOf } from '../../mechanism/coordinate'
 import type { Coordinate } from '../../mechanism/coordinate'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
-import type { effortOf } from '../../units/dimension'
 import type { Dimension } from '../../units/dimension'
 import { parseQuantity } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
@@ -83,7 +82,7 @@ export function sizeOverTime(
   field: string,
   constant: Quantity | undefined,
   overTime: string | undefined,
-  dimension: ReturnType<typeof effortOf>,
+  dimension: Dimension,
 ): Result<(time: number) => number> {
   if ((constant === undefined) === (overTime === undefined))
     return loadFault('load-size', `/${field}`, `${name} needs either its ${field} or how it is over time.`)

@@ -16,6 +16,17 @@ export function pointOn(state: MotionState, link: number, frame: Frame, out: Flo
       world[f + ORIGIN + k]
 }
 
+/** Writes a direction along the axes of a link, as it is in ground. */
+export function directionInGround(
+  { world }: MotionState,
+  link: number,
+  [x, y, z]: readonly [number, number, number],
+  out: Float64Array,
+): void {
+  const f = FRAME * link
+  for (let k = 0; k < 3; k++) out[k] = world[f + k] * x + world[f + 3 + k] * y + world[f + 6 + k] * z
+}
+
 /** Writes the velocity of a point that moves with a link. */
 export function velocityOf({ twist }: MotionState, link: number, p: Float64Array, out: Float64Array): void {
   const v = 6 * link
