@@ -111,8 +111,8 @@ export class ForwardDynamics {
     efforts.fill(0)
     loads.apply(state, time, wrenches, efforts)
     for (let n = 0; n < this.holds.length; n++) {
-      const { link, way, kinetic } = this.holds[n]
-      efforts[link] -= way * kinetic
+      const { link, slide } = this.holds[n]
+      efforts[link] += slide
     }
     this.findNeeded()
     return this.solve()
@@ -148,6 +148,46 @@ export class ForwardDynamics {
     independent.forEach((one, n) => {
       state.rate[one] += impulse * response[n]
     })
+  }
+
+  /**
+   * Rates of the independent links after impulses in rows and drivers that the present rates of all links do not fit: of all motions
+   * that these allow the one that differs least in kinetic energy. The position must be closed.
+   * Source: Pars, A Treatise on Analytical Dynamics, chapter XIV (impulsive motion, Gauss's principle).
+   * @param prescribe closes the position and writes the rates that drivers prescribe; false where it cannot
+   * @returns kinetic energy that is lost [J]
+   */
+  fitRates(prescribe: () => boolean): number {
+    const { state, masses, inertia, needed, efforts, looped, system } = this
+    const { rate, acceleration } = state
+    placeInertias(masses, state.world, inertia)
+    state.spreadRates(state.all)
+    const before = this.kineticEnergy
+    needed.fill(0)
+    efforts.fill(0)
+    this.addMomenta(-1)
+    if (!prescribe()) return 0
+    this.findColumns()
+    for (const { independent } of looped) for (const link of independent) rate[link] = 0
+    system.solveRates()
+    this.addMomenta(1)
+    // the equations of forces, with momenta instead of them
+    acceleration.fill(0)
+    for (let n = 0; n < looped.length; n++)
+      if (this.solveIsland(n)) for (const link of looped[n].independent) rate[link] = acceleration[link]
+    system.solveRates()
+    return before - this.kineticEnergy
+  }
+
+  /** Adds what the links need for their momenta, in place of forces. */
+  private addMomenta(share: number): void {
+    const { state, masses, inertia, needed, efforts } = this
+    for (const link of masses.heavy) {
+      momentum(inertia, INERTIA * link, state.twist, 6 * link, body, 0)
+      for (let k = 0; k < 6; k++) needed[6 * link + k] += share * body[k]
+    }
+    for (let link = 0; link < efforts.length; link++)
+      efforts[link] -= share * masses.rotors[link] * state.rate[link]
   }
 
   /** Rates, accelerations, twists and spatial accelerations of all links from those of the independent ones. */

@@ -10,6 +10,7 @@ import type { Inputs } from '../solve/inputs'
 import { System } from '../solve/system'
 import type { SystemFailure } from '../solve/system'
 import type { ForceReader } from './force-reader'
+import { settleFriction } from './dry-friction'
 import { ForwardDynamics } from './forward'
 import type { Hold } from './holds'
 import type { Physics } from './physics'
@@ -34,6 +35,8 @@ export class FreeEquations {
   readonly ode: Dop853
   /** Why the last stage had no derivative; null where that is not the rows. */
   failure: SystemFailure | null = null
+  /** Whether there was none because friction grows with the forces that it makes. */
+  isJammed = false
   /** Where everything is placed now [s]. */
   placedAt: number
   /** Whether its choice of independent links has become poor, so that it is to be set up anew. */
@@ -43,6 +46,10 @@ export class FreeEquations {
   private readonly carried: Int32Array
   private readonly between: Float64Array
   private notedAt: number
+  /** [J] */
+  private lostInBlows = 0
+  /** What slides with friction that depends on forces. */
+  private readonly rubbing: readonly Hold[]
 
   constructor(private readonly setting: FreeSetting) {
     const { equations, state, physics, holds, known, time, accuracy } = setting
@@ -50,6 +57,7 @@ export class FreeEquations {
     this.forward = new ForwardDynamics(equations, state, this.system, physics, known, holds)
     this.carried = state.all.filter((link) => !known[link])
     this.placedAt = this.notedAt = time
+    this.rubbing = holds.filter(({ friction, isHeld, way }) => friction?.needsCarried && !isHeld && way !== 0)
     equations.note(state)
     const { independent } = this.forward
     const { carried } = this
@@ -76,13 +84,19 @@ export class FreeEquations {
     return this.system.determined
   }
 
-  /** What friction, damping and impacts took, and what drivers brought in, since it was set up [J]. */
+  /** What friction, damping and impacts took, and what drivers brought in, since it was set up, up to the instant that is placed [J]. */
   get lost(): number {
-    return this.ode.y[this.ode.n - 2]
+    return this.lostInBlows + this.placed[this.ode.n - 2]
   }
 
   get broughtIn(): number {
-    return this.ode.y[this.ode.n - 1]
+    return this.placed[this.ode.n - 1]
+  }
+
+  /** What is integrated, at the instant that is placed. */
+  private get placed(): Float64Array {
+    const { ode, between, placedAt } = this
+    return placedAt === ode.time ? ode.y : between
   }
 
   /** Rows that the others imply. */
@@ -111,6 +125,7 @@ export class FreeEquations {
     const { ode } = this
     ode.longest = longest
     this.failure = null
+    this.isJammed = false
     const failed = ode.step(end)
     if (failed) {
       const { failure } = this
@@ -143,14 +158,28 @@ export class FreeEquations {
     this.finish(time)
   }
 
+  /**
+   * The rates that rows and drivers make of those that the links have, by impulses along them.
+   * @returns energy that is lost by it [J]
+   */
+  fitRates(time: number): number {
+    const { forward, setting, system } = this
+    const lost = forward.fitRates(() => {
+      setting.inputs.prescribe(time)
+      return system.close() === null
+    })
+    this.lostInBlows += lost
+    return lost
+  }
+
   /** A blow along a coordinate, after which its rate is `share` times what it is. */
   strike(link: number, share: number): void {
-    const { forward, setting, placedAt, ode } = this
+    const { forward, setting, placedAt } = this
     forward.accelerate(placedAt)
     const before = forward.kineticEnergy
     forward.strike(link, share)
     forward.accelerate(placedAt)
-    ode.y[ode.n - 2] += before - forward.kineticEnergy
+    this.lostInBlows += before - forward.kineticEnergy
     this.finish(placedAt)
     setting.equations.note(setting.state)
   }
@@ -171,9 +200,9 @@ export class FreeEquations {
     const m = independent.length
     for (let k = 0; k < m; k++) out[at + n + k] = state.acceleration[independent[k]]
     let loss = physics.loads.acting.length > 0 ? physics.loads.loss(state, time) : 0
-    for (let k = 0; k < holds.length; k++) loss += holds[k].kinetic * holds[k].way * state.rate[holds[k].link]
-    out[at + n + m] = loss
+    for (let k = 0; k < holds.length; k++) loss -= holds[k].slide * state.rate[holds[k].link]
     out[at + n + m + 1] = setting.inputs.count > 0 ? this.drivenPower(time) : 0
+    out[at + n + m] = setting.inputs.count > 0 ? loss + setting.forces.frictionLoss(state) : loss
     return forward.massless < 0
   }
 
@@ -189,7 +218,26 @@ export class FreeEquations {
     const { system, forward, setting } = this
     setting.inputs.prescribe(time)
     this.failure = system.close()
-    return this.failure === null && forward.accelerate(time)
+    return (
+      this.failure === null &&
+      forward.accelerate(time) &&
+      (this.rubbing.length === 0 || this.settleFriction(time))
+    )
+  }
+
+  /** Friction that depends on the forces which it has a part in. */
+  private settleFriction(time: number): boolean {
+    const { forward, setting, rubbing } = this
+    const { state, forces } = setting
+    const isFound = settleFriction(rubbing, () => {
+      if (!forward.accelerate(time)) return false
+      this.finish(time)
+      for (let k = 0; k < rubbing.length; k++)
+        forces.readResistance(state, rubbing[k].friction!, rubbing[k].slide)
+      return true
+    })
+    this.isJammed = !isFound && forward.massless < 0
+    return isFound
   }
 
   /** Accelerations of all links from those of the free ones. */

@@ -17,9 +17,10 @@ import type { Mover, PassedCrossing } from '../solve/mover'
 import { paceOf } from '../solve/pace'
 import { stoppedMotion } from '../solve/stopped'
 import { FreeEquations } from './free-equations'
-import { beyondLimit, excess, holdsOf, release } from './holds'
+import { beyondLimit, excess, holdsOf, release, slides } from './holds'
 import type { Hold } from './holds'
 import { ForceReader } from './force-reader'
+import { CoordinateLoad } from './loads/coordinate-load'
 import type { Energies, Physics } from './physics'
 import {
   LONGEST_TRAVEL,
@@ -58,8 +59,12 @@ export class FreeSolver implements Mover {
   private readonly forces: ForceReader
   /** What one radian or metre of each link is in radians and sizes. */
   private readonly unit: Float64Array
+  /** Instants at which loads may jump. */
+  private readonly breaks: readonly number[]
   /** Rates of what may be held, at the start of the step. */
   private readonly ratesBefore: Float64Array
+  /** What was lost where rows or drivers that began to hold stopped something at the start [J]. */
+  impact = 0
   /** What impacts took, and what was lost and brought in before the equations were set up last [J]. */
   private lost = 0
   private broughtIn = 0
@@ -87,6 +92,9 @@ export class FreeSolver implements Mover {
     this.inputs = new Inputs(drives, this.equations, this.state)
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
+    this.breaks = physics.loads.acting.flatMap((load) =>
+      load instanceof CoordinateLoad ? (load.law.breaks ?? []) : [],
+    )
     this.holds = holdsOf(mechanism, physics.loads, this.driven)
     this.ratesBefore = new Float64Array(this.holds.length)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
@@ -122,16 +130,17 @@ export class FreeSolver implements Mover {
   /** Accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
     const { holds, state, equations } = this
+    if (state.rate.some((rate) => rate !== 0)) this.impact = this.free.fitRates(this.time)
     if (!this.begin()) return false
     if (holds.length === 0) return true
     for (const hold of holds) {
-      const { link, breakaway, lower, upper } = hold
+      const { link, friction, lower, upper } = hold
       const scale = equations.scale[link]
       const isStill = Math.abs(state.rate[link]) <= RESTING_RATE * scale
-      if (!isStill) hold.way = breakaway > 0 ? (state.rate[link] > 0 ? 1 : -1) : 0
+      if (!isStill) slides(hold, state.rate[link] > 0 ? 1 : -1)
       else if (Math.abs(state.q[link] - upper) <= TOUCHING_LIMIT * scale) hold.rests = 1
       else if (Math.abs(state.q[link] - lower) <= TOUCHING_LIMIT * scale) hold.rests = -1
-      hold.isHeld = isStill && (breakaway > 0 || hold.rests !== 0)
+      hold.isHeld = isStill && (friction !== null || hold.rests !== 0)
     }
     return this.settle()
   }
@@ -150,7 +159,7 @@ export class FreeSolver implements Mover {
   /** One step of its own towards `time`, which it does not pass. False on failure, as `advance`. */
   step(time: number): boolean {
     const { free, inputs, holds, ratesBefore, state } = this
-    const end = Math.min(time, inputs.breakAfter(this.time))
+    const end = Math.min(time, inputs.breakAfter(this.time), this.breakOfLoads())
     for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
     if (!free.step(end, this.longestStep())) {
       this.stop()
@@ -187,10 +196,13 @@ export class FreeSolver implements Mover {
         state.rate[link] = 0
         state.acceleration[link] = 0
       }
+    // choosing what is independent may try motions of its own
+    const rates = state.rate.slice()
     this.free = new FreeEquations({
       ...{ equations, state, physics, holds, known, inputs, time, forces },
       accuracy: options.accuracy,
     })
+    state.rate.set(rates)
   }
 
   private begin(): boolean {
@@ -220,7 +232,10 @@ export class FreeSolver implements Mover {
 
   private excessOf(hold: Hold, side: 1 | -1): number {
     const inverse = this.forces.efforts(this.state)
-    return inverse ? excess(hold, inverse.efforts[hold.link], side) : 0
+    if (!inverse) return 0
+    const effort = inverse.efforts[hold.link]
+    if (hold.friction?.needsCarried) this.forces.readResistance(this.state, hold.friction, effort)
+    return excess(hold, effort, side)
   }
 
   /** The first sudden thing in the step; the motion stands at its instant then, else at the end of the step. */
@@ -279,7 +294,7 @@ export class FreeSolver implements Mover {
     if (sudden.kind === 'leaves') release(hold, sudden.side)
     else if (sudden.kind === 'stands') {
       hold.isHeld = true
-      hold.way = 0
+      slides(hold, 0)
     } else {
       const scale = equations.scale[hold.link]
       const speed = Math.abs(state.rate[hold.link])
@@ -288,13 +303,19 @@ export class FreeSolver implements Mover {
       free.strike(hold.link, comesBack ? -hold.restitution : 0)
       hold.rests = comesBack ? 0 : side
       hold.isHeld = !comesBack
-      hold.way = comesBack && hold.breakaway > 0 ? (side > 0 ? -1 : 1) : 0
+      slides(hold, comesBack ? (side > 0 ? -1 : 1) : 0)
       // others may have been turned round by the blow
       for (const other of holds)
-        if (other !== hold && !other.isHeld && other.breakaway > 0)
-          other.way = state.rate[other.link] > 0 ? 1 : -1
+        if (other !== hold && !other.isHeld) slides(other, state.rate[other.link] > 0 ? 1 : -1)
     }
     return this.settle()
+  }
+
+  private breakOfLoads(): number {
+    const { breaks, time } = this
+    let next = Infinity
+    for (let k = 0; k < breaks.length; k++) if (breaks[k] > time && breaks[k] < next) next = breaks[k]
+    return next
   }
 
   private longestStep(): number {
@@ -309,6 +330,7 @@ export class FreeSolver implements Mover {
     const { free, mechanism, time } = this
     const { failure, forward } = free
     if (forward.massless >= 0) this.problem = noMass(mechanism, forward.massless, time)
+    else if (free.isJammed) this.problem = jams(time)
     else if (failure) this.problem = stoppedMotion(this, time, failure, free.rowsAround(failure.row))
     else
       this.problem = {
@@ -318,6 +340,13 @@ export class FreeSolver implements Mover {
       }
   }
 }
+
+/** Code: `friction-jams`. */
+const jams = (time: number): Problem => ({
+  code: 'friction-jams',
+  message: `The motion stops at ${time.toFixed(3)} s: friction grows with the force that it makes, so that nothing moves it on. Take a smaller coefficient of friction, or let the force act nearer to the axis.`,
+  data: { time },
+})
 
 /** Code: `no-mass`. */
 function noMass({ geometry, linkBody }: Mechanism, link: number, time: number): Problem {

@@ -10,7 +10,7 @@ import type { Equations } from '../mechanism/equations'
 import { addRowForces } from '../mechanism/row-forces'
 import type { MotionState } from '../mechanism/state'
 import { kineticEnergy, potentialEnergy } from './energies'
-import type { Hold } from './holds'
+import type { Sliding } from './dry-friction'
 import { INERTIA, neededWrench, placeInertias } from './masses'
 import type { Physics } from './physics'
 
@@ -33,7 +33,7 @@ export class InverseDynamics {
   constructor(
     private readonly equations: Equations,
     private readonly physics: Physics,
-    private readonly holds: readonly Hold[] = [],
+    private readonly sliding: readonly Sliding[] = [],
   ) {
     const { links } = equations.mechanism
     this.efforts = new Float64Array(links)
@@ -62,7 +62,7 @@ export class InverseDynamics {
     this.loadWrenches.fill(0)
     this.loadEfforts.fill(0)
     loads.apply(state, time, this.loadWrenches, this.loadEfforts)
-    for (const { link, way, kinetic } of this.holds) this.loadEfforts[link] -= way * kinetic
+    for (const { link, slide } of this.sliding) this.loadEfforts[link] += slide
     for (let k = 0; k < needed.length; k++) needed[k] = -this.loadWrenches[k]
     const { heavy } = masses
     for (let n = 0; n < heavy.length; n++) {

@@ -12,6 +12,10 @@ export const LONGEST_TRAVEL = 1
 export const LONGEST_WATCHED_TRAVEL = 0.5
 /** Slower than this after a blow, it rests [rad/s, sizes/s]. Larger: small bounces are cut off. Smaller: more of them are followed. */
 export const RESTING_RATE = 1e-6
+/** Slower than this nothing slides against its friction [rad/s, sizes/s]. Larger: slow slides pass for stands. Smaller: rounding alone slides. */
+export const LEAST_SLIDING_RATE = 1e-12
+/** Relative change of friction with which it has been found together with the forces it depends on [-]. Larger: power does not balance. */
+export const SETTLED_FRICTION = 1e-13
 /** Nearer to a limit than this it touches [rad, sizes]. Larger: it floats above. Smaller: rounding alone is beyond. */
 export const TOUCHING_LIMIT = 1e-11
 /** How closely the instant of something sudden is found [s]. */

@@ -24,7 +24,7 @@ import type { MobilityWords } from '../analysis/words'
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import type { Vector } from '../maths/vector'
-import { actsAtStart } from '../motion/drivers/drivers'
+import { prescribesAtStart } from '../motion/drivers/drivers'
 import { movesPastLimits, planScenario, plannedItems } from '../motion/plan'
 import type { PlannedItem } from '../motion/plan'
 import type { EachStep } from '../motion/act'
@@ -161,7 +161,7 @@ export function openModel(input: unknown): Result<Model> {
 
 /** Drivers that act when a scenario starts; none where one of them is too many, or where there is no such scenario. */
 export function actingDrivers(model: Model, scenario: string): readonly Driven[] {
-  const drivers = scenarioOf(model, scenario)?.drivers.filter(actsAtStart) ?? []
+  const drivers = scenarioOf(model, scenario)?.drivers.filter(prescribesAtStart) ?? []
   return driverTooMany(model.mechanism, model.home, drivers) ? [] : drivers
 }
 
@@ -169,7 +169,7 @@ export function actingDrivers(model: Model, scenario: string): readonly Driven[]
 export function reportModel(model: Model, scenario: string): ModelReport {
   const { mechanism, home, mobility } = model
   const resolved = scenarioOf(model, scenario)
-  const drivers = resolved?.drivers.filter(actsAtStart) ?? []
+  const drivers = resolved?.drivers.filter(prescribesAtStart) ?? []
   const plan = resolved && planScenario(mechanism, resolved, plannedStart(model, resolved))
   const tooMany = driverTooMany(mechanism, home, drivers)
   const problem = tooMany ?? (plan && !plan.ok ? plan.problems[0] : null)

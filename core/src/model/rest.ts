@@ -7,7 +7,7 @@ import { meshAtHand } from '../geometry/imported-meshes'
 import { constant } from '../maths/time-function'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
-import { actsAtStart } from '../motion/drivers/drivers'
+import { prescribesAtStart } from '../motion/drivers/drivers'
 import { coursesOf, planScenario } from '../motion/plan'
 import { coordinateChannels, startPose } from '../motion/run'
 import type { Channel } from '../motion/take'
@@ -31,7 +31,7 @@ export function restOf(model: Model, scenario: string): Result<RestPose> {
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   const start = startOf(model, resolved)
   if (!start.ok) return start
-  const acting = resolved.drivers.filter(actsAtStart)
+  const acting = resolved.drivers.filter(prescribesAtStart)
   const tooMany = driverTooMany(mechanism, start.value, acting)
   if (tooMany) return fail(tooMany)
   const plan = planScenario(mechanism, resolved, start.value)

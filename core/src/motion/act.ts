@@ -8,12 +8,15 @@ import type { Mechanism } from '../mechanism/compile'
 import { Course } from '../analysis/course'
 import { LimitWatch } from '../analysis/limits'
 import { driverTooMany, jointStates } from '../analysis/driving'
+import type { TimeFunction } from '../maths/time-function'
 import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
 import type { PrescribedLink } from '../solve/inputs'
 import { FreeSolver } from '../dynamics/free-solver'
+import { Loads } from '../dynamics/loads/loads'
+import { servoLoad } from '../dynamics/loads/servo'
 import type { ForceReader } from '../dynamics/force-reader'
 import type { Energies, Physics } from '../dynamics/physics'
 import type { Mover } from '../solve/mover'
@@ -69,10 +72,14 @@ export class Acts {
   private watchers: readonly Watcher[]
   private solver: Mover
   private begun = false
+  /** What was lost and brought in before the present act [J]. */
+  private spent = { lost: 0, driven: 0 }
+  /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
+  private readonly physics: Physics | null
 
   constructor(
     private readonly mechanism: Mechanism,
-    private readonly scenario: ResolvedScenario,
+    scenario: ResolvedScenario,
     private readonly plan: ScenarioPlan,
     watchers: readonly Watcher[],
     q: Float64Array,
@@ -84,6 +91,7 @@ export class Acts {
     private readonly forces: ForceReader | null = null,
   ) {
     this.drivers = plan.drivers
+    this.physics = scenario.source.mode === 'free' && forces ? forces.physics : null
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -109,15 +117,12 @@ export class Acts {
     return this.physics !== null
   }
 
-  /** Null where drivers alone move it. */
-  private get physics(): Physics | null {
-    return this.scenario.source.mode === 'free' && this.forces ? this.forces.physics : null
-  }
-
   /** Energies of a free motion [J]; null of one that drivers prescribe. */
   get energy(): Energies | null {
-    const { solver } = this
-    return solver instanceof FreeSolver ? solver.energy : null
+    const { solver, spent } = this
+    if (!(solver instanceof FreeSolver)) return null
+    const { kinetic, stored, lost, driven } = solver.energy
+    return { kinetic, stored, lost: lost + spent.lost, driven: driven + spent.driven }
   }
 
   /** Goes on to a time; returns why it cannot, and then it is where it got to. */
@@ -257,7 +262,7 @@ export class Acts {
     const courses = coursesOf(acting)
     if (!courses.ok) return courses.problems[0]
     const held = { ...mechanism, rows: active.rows }
-    const driven = acting.map(({ driver }) => driver)
+    const driven = acting.flatMap(({ driver }) => (driver.servo ? [] : [driver]))
     const tooMany = time > 0 ? driverTooMany(held, q, driven) : null
     if (tooMany) return at(time, tooMany)
     const drives: PrescribedLink[] = []
@@ -269,7 +274,8 @@ export class Acts {
     }
     const { wayAt } = this.changePoints
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
-    const { physics } = this
+    this.spent = this.energy ?? this.spent
+    const physics = this.physics && this.withServos(this.physics, acting, courses.value)
     const solver: Mover = physics
       ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched })
       : new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
@@ -277,12 +283,24 @@ export class Acts {
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    this.forces?.begin(solver)
+    this.forces?.begin(solver, physics ?? undefined)
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
     this.eachStep(solver.state, time, true, this.stateAt)
     this.note(time, held, q, driven)
     return null
+  }
+
+  /** Loads of the scenario, and what its servos do. */
+  private withServos(
+    { masses, loads }: Physics,
+    acting: ScenarioPlan['drivers'],
+    courses: ReadonlyMap<string, TimeFunction>,
+  ): Physics {
+    const servos = acting.flatMap(({ driver: { driver, targetName, servo } }) =>
+      servo ? [servoLoad(this.mechanism, driver, targetName, servo, courses.get(driver)!)] : [],
+    )
+    return { masses, loads: new Loads(loads.gravity, [...loads.acting, ...servos]) }
   }
 
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {

@@ -16,7 +16,7 @@ import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { Acts } from './act'
 import type { EachStep } from './act'
-import { actsAtStart } from './drivers/drivers'
+import { prescribesAtStart } from './drivers/drivers'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
@@ -185,7 +185,7 @@ export function startRun(
 ): Result<ScenarioRun> {
   const tooLarge = sizeProblem(mechanism, scenario, dimension[0].length, times)
   if (tooLarge) return fail(tooLarge)
-  const tooMany = driverTooMany(mechanism, start, scenario.drivers.filter(actsAtStart))
+  const tooMany = driverTooMany(mechanism, start, scenario.drivers.filter(prescribesAtStart))
   if (tooMany) return fail(tooMany)
   const plan = planScenario(mechanism, scenario, start)
   if (!plan.ok) return plan
@@ -251,7 +251,7 @@ export function startPose(
   const known = new Uint8Array(mechanism.links)
   const out = new Float64Array(3)
   const rows = plan.drivers.flatMap(({ driver }) => {
-    if (!actsAtStart(driver)) return []
+    if (!prescribesAtStart(driver)) return []
     const course = courses.value.get(driver.driver)!
     if (driver.link < 0) return driver.following(course)
     course(0, out)

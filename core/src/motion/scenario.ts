@@ -8,7 +8,7 @@ import { parseQuantity } from '../units/quantity'
 import { resolveLoads } from '../dynamics/loads/resolve'
 import { spanValue } from '../units/share'
 import { cueType } from './cues/registry'
-import { resolveDriver } from './drivers/drivers'
+import { pulling, resolveDriver } from './drivers/drivers'
 import { Timing } from './timing'
 import type { ResolvedDriver } from './drivers/driver-type'
 
@@ -62,7 +62,8 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
   const restored = switchedByCues(mechanism.geometry.document, source.id)
   source.drivers.forEach((driver, k) => {
     if (driver.suspended && !restored.has(driver.id)) return
-    const resolved = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)
+    const driving = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)
+    const resolved = driving.ok && source.mode === 'free' ? pulling(mechanism, driving.value) : driving
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)
   })

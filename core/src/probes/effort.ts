@@ -1,5 +1,6 @@
 /**
- * What acts along a freedom of a joint, in its direction: the driver's force or torque, or that of motors, springs and friction on it.
+ * What drives a freedom of a joint, in its direction: the force or torque of its driver, of motors and of efforts on it, which work
+ * against springs, friction and whatever hangs on it; of a joint that is parked, what has to keep it where it is.
  * Errors: `probe-freedom`.
  */
 import { effortOf } from '../units/dimension'

@@ -3,14 +3,24 @@
  * classes to the format.
  */
 import { IsBoolean, IsOptional } from 'class-validator'
+import type { Quantity } from '../../units/quantity'
+import { Nested } from '../rules/nested'
 import type { Constructor } from '../rules/nested'
 import { Entry, RefTo } from '../rules/references'
-import { IsId, IsName } from '../rules/rules'
+import { IsId, IsName, IsQuantity } from '../rules/rules'
 
 @Entry('driver')
 export class Driver {
   @IsId() id!: string
   @IsOptional() @IsBoolean() suspended?: boolean
+}
+
+/** A driver that pulls instead of prescribing: effort = stiffness (course - value) + damping (their rates), up to a largest effort. */
+export class Servo {
+  @IsQuantity('stiffness', 'angularStiffness') stiffness!: Quantity
+  @IsOptional() @IsQuantity('damping', 'angularDamping') damping?: Quantity
+  /** The largest force or torque; without limit when left out. */
+  @IsOptional() @IsQuantity('force', 'torque') most?: Quantity
 }
 
 /** A driver of one value: exactly one of `joint`, `mate` and `relation` says which. */
@@ -20,6 +30,8 @@ export class ValueDriver extends Driver {
   @IsOptional() @IsName() freedom?: string
   @IsOptional() @IsId() @RefTo('mate') mate?: string
   @IsOptional() @IsId() @RefTo('relation') relation?: string
+  /** In scenarios that move freely: how it pulls to its course; it prescribes it exactly when left out. */
+  @IsOptional() @Nested(() => Servo) servo?: Servo
 }
 
 /** The classes of the kinds: every kind adds its own from its file, by declaration merging. */

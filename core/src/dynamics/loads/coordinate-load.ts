@@ -7,6 +7,7 @@ import { Reader } from '../../mechanism/reading'
 import type { Mechanism } from '../../mechanism/compile'
 import { addRowForces } from '../../mechanism/row-forces'
 import type { MotionState } from '../../mechanism/state'
+import type { FrictionLaw } from '../dry-friction'
 import type { ActingLoad } from './loads'
 
 /** What acts along a coordinate. */
@@ -19,8 +20,11 @@ export interface CoordinateLaw {
   loss(value: number, rate: number, time: number): number
   /** Turns or moves with the coordinate besides the bodies [kg m^2, kg]. */
   readonly inertia?: number
-  /** Dry friction [N m, N]. */
-  readonly friction?: { readonly kinetic: number; readonly breakaway: number }
+  readonly friction?: FrictionLaw
+  /** Instants at which it may jump. */
+  readonly breaks?: readonly number[]
+  /** Whether it drives, as a motor does. */
+  readonly drives?: boolean
   /** What happens at the limits; a stop that gives way is no limit any more. */
   readonly stop?: { readonly restitution: number; readonly gives: boolean }
 }

@@ -5,9 +5,11 @@ import { effort } from './kinds/effort'
 import { force } from './kinds/force'
 import { jointFriction } from './kinds/joint-friction'
 import { jointSpring } from './kinds/joint-spring'
+import { jointTable } from './kinds/joint-table'
 import { motorLine } from './kinds/motor-line'
 import { stop } from './kinds/stop'
 import { torque } from './kinds/torque'
+import { wrap } from './kinds/wrap'
 import type { LoadType } from './load-type'
 
 const types = new Map<string, LoadType<AnyLoad>>()
@@ -21,7 +23,9 @@ function addLoadType<L extends AnyLoad>(type: LoadType<L>): void {
 addLoadType(force)
 addLoadType(torque)
 addLoadType(jointSpring)
+addLoadType(jointTable)
 addLoadType(jointFriction)
+addLoadType(wrap)
 addLoadType(stop)
 addLoadType(effort)
 addLoadType(motorLine)

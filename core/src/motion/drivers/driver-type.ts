@@ -13,6 +13,7 @@ import type { Result } from '../../result'
 import type { Timing } from '../timing'
 import type { MotionLaw } from '../../laws/motion-law'
 import type { AnyDriver } from '../../document/format/drivers'
+import type { ServoLaw } from '../../dynamics/loads/servo'
 
 /** A move with its levels and duration in SI; when it starts is the timing's to say. */
 export interface PlannedMove {
@@ -46,6 +47,8 @@ export interface ResolvedDriver extends Driven {
    * @param from of the reading at the time `since` [s]; what starts before that is left out
    */
   readonly plan: (from: number, timing: Timing, since: number) => Result<Plan>
+  /** How it pulls to its course, where it does not prescribe it. */
+  readonly servo: ServoLaw | null
   /** Its rows when it follows a course; none when it prescribes a link. */
   readonly following: (course: TimeFunction) => readonly Row[]
 }

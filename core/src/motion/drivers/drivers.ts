@@ -4,11 +4,38 @@ import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import type { Timing } from '../timing'
 import { driverType } from './registry'
-import type { AnyDriver } from '../../document/format/drivers'
+import { resolveServo } from '../../dynamics/loads/servo'
+import type { AnyDriver, ValueDriver } from '../../document/format/drivers'
 import type { ResolvedDriver } from './driver-type'
 
 /** A driver that is suspended in the document rests until a cue restores it. */
 export const actsAtStart = ({ source }: ResolvedDriver): boolean => source.suspended !== true
+
+/** Whether it prescribes something from the start on. */
+export const prescribesAtStart = (driver: ResolvedDriver): boolean =>
+  actsAtStart(driver) && driver.servo === null
+
+/**
+ * A driver of a scenario that moves freely: where it has a servo, it pulls instead of prescribing.
+ * Errors: `servo-joint`, `load-unit`, `load-negative`.
+ */
+export function pulling(mechanism: Mechanism, driver: ResolvedDriver): Result<ResolvedDriver> {
+  const { servo } = driver.source as ValueDriver
+  if (!servo) return succeed(driver)
+  const path = `${driver.pointer}/servo`
+  const coordinate = mechanism.coordinates.find((one) => one === driver.reading)
+  if (!coordinate)
+    return fail({
+      code: 'servo-joint',
+      message: `${driver.targetName}: only what drives a joint can pull by a servo.`,
+      pointer: path,
+      ids: [driver.driver],
+    })
+  const law = resolveServo(driver.targetName, servo, coordinate)
+  return law.ok
+    ? succeed({ ...driver, servo: law.value })
+    : fail(...law.problems.map((p) => ({ ...p, pointer: `${path}${p.pointer ?? ''}`, ids: [driver.driver] })))
+}
 
 /** Errors: those of its kind; paths are complete. */
 export function resolveDriver(

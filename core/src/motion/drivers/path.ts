@@ -61,6 +61,7 @@ export const path = defineDriver<PathDriver>({
       target: driver.datum,
       targetName: source.name,
       reading: null,
+      servo: null,
       plan,
       following,
     })

@@ -42,6 +42,7 @@ export const defineValueDriver = <D extends AnyDriver & ValueDriver>(
         target: id,
         targetName: name,
         reading,
+        servo: null,
         plan: (from, times, since) =>
           type.plan(driver, { dimension: reading.dimension, name }, from, times, since),
         following: (course) => (link >= 0 ? [] : [row(course)]),

@@ -41,6 +41,7 @@ export const effort = defineLoad<Effort>({
     return succeed(
       new CoordinateLoad(load.id, load.name, mechanism, coordinate.value, {
         effort: (_, __, time) => size.value(time),
+        drives: true,
         energy: () => 0,
         loss: (_, rate, time) => -size.value(time) * rate,
       }),

@@ -63,6 +63,7 @@ export const motorLine = defineLoad<MotorLine>({
     return succeed(
       new CoordinateLoad(load.id, load.name, mechanism, coordinate.value, {
         effort: (_, rate) => effort(rate),
+        drives: true,
         energy: () => 0,
         loss: (_, rate) => -effort(rate) * rate,
         inertia: inertia * ratio * ratio,
