@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Springs between two places of the mechanism: drawn, and following what they are made fast to. */
+/** Springs between two places of the mechanism: what they look like, and how they pull where forces are known. */
 import { mdiDeleteOutline } from '@mdi/js'
 import { addSpring, parseQuantity, reasons, removalOf, unused } from '@ligamen/core'
 import type { Problem, Quantity, Spring } from '@ligamen/core'
@@ -46,7 +46,30 @@ const alter = (spring: Spring, words: string, change: (spring: Spring) => void) 
   mechanism.edit(`${spring.name}: ${words}`, (draft) =>
     change(draft.springs!.find(({ id }) => id === spring.id)!),
   )
-const set = (spring: Spring, field: 'diameter' | 'wire') => (value: Quantity) =>
+/** How it pulls; a spring without a stiffness and a damping is only drawn. */
+const PULLS = [
+  ['stiffness', 'Stiffness', 'stiffness'],
+  ['freeLength', 'Free length', 'length'],
+  ['damping', 'Damping', 'damping'],
+] as const
+const ACTS = [
+  { value: 'both', title: 'both ways' },
+  { value: 'pulls', title: 'pulls only' },
+  { value: 'pushes', title: 'pushes only' },
+] as const
+type SpringField = 'diameter' | 'wire' | (typeof PULLS)[number][0]
+const clear = (spring: Spring, field: (typeof PULLS)[number][0]) => () =>
+  alter(spring, `no ${field}`, (own) => {
+    Reflect.deleteProperty(own, field)
+  })
+const setActs = async (spring: Spring, acts: NonNullable<Spring['acts']>) =>
+  tell(
+    await alter(spring, `acts ${ACTS.find(({ value }) => value === acts)!.title}`, (own) => {
+      if (acts === 'both') delete own.acts
+      else own.acts = acts
+    }),
+  )
+const set = (spring: Spring, field: SpringField) => (value: Quantity) =>
   alter(spring, `${field} ${value}`, (own) => {
     own[field] = value
   })
@@ -85,6 +108,21 @@ const remove = async (spring: Spring) =>
       />
       <QuantityField label="Wire" :value="spring.wire" dimension="length" :commit="set(spring, 'wire')" />
       <QuantityField label="Coils" :value="spring.coils" dimension="number" :commit="setCoils(spring)" />
+      <QuantityField
+        v-for="[field, label, dimension] in PULLS"
+        :key="field"
+        :label="label"
+        :value="spring[field] ?? null"
+        :dimension="dimension"
+        :commit="set(spring, field)"
+        :clear="clear(spring, field)"
+      />
+      <v-select
+        label="Acts"
+        :items="ACTS"
+        :model-value="spring.acts ?? 'both'"
+        @update:model-value="(acts) => setActs(spring, acts)"
+      />
       <IconButton :icon="mdiDeleteOutline" :name="`Delete ${spring.name}`" @click="remove(spring)" />
     </div>
   </div>
@@ -104,7 +142,7 @@ const remove = async (spring: Spring) =>
 
 .spring {
   display: grid;
-  grid-template-columns: 120px repeat(3, minmax(0, 150px)) 32px;
+  grid-template-columns: 110px repeat(7, minmax(0, 130px)) 32px;
   gap: 8px;
   align-items: center;
   padding-top: 8px;

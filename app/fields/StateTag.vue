@@ -30,6 +30,13 @@ defineProps<{ state: JointState }>()
   border-color: rgb(var(--v-theme-muted));
 }
 
+.free {
+  color: rgb(var(--v-theme-measured));
+  border-style: double;
+  border-width: 3px;
+  border-color: rgb(var(--v-theme-measured));
+}
+
 .suspended {
   text-decoration: line-through;
   border-style: dotted;

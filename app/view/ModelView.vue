@@ -4,9 +4,11 @@
  * pan, wheel to zoom, click to select or to pick a datum.
  */
 import { mdiEyeOutline, mdiFitToScreenOutline, mdiTapeMeasure } from '@mdi/js'
+import { isMovedByForces } from '@ligamen/core'
 import AxisSign from './AxisSign.vue'
 import ViewCallouts from './ViewCallouts.vue'
 import ViewMenu from './ViewMenu.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useRuleStore } from '~/view/rule'
 import { useSeenStore } from '~/view/seen'
@@ -27,6 +29,7 @@ const gestures = useGesturesStore()
 const seen = useSeenStore()
 const rule = useRuleStore()
 const viewing = useViewportStore()
+const mechanism = useMechanismStore()
 const { bodies } = usePlacing()
 const spacing = computed(() => Number((1000 * (seen.grid ?? 0)).toPrecision(3)))
 const actions = computed(() =>
@@ -36,6 +39,7 @@ const actions = computed(() =>
     seen.parallel,
     (on) => (seen.parallel = on),
     viewing,
+    viewing.forces ?? (mechanism.scenario !== null && isMovedByForces(mechanism.scenario)),
   ),
 )
 defineExpose({

@@ -11,6 +11,7 @@ import { useSceneStore } from '~/model/screen/scene'
 import { useOverlaysStore } from '~/view/overlays'
 import { useViewportStore } from '~/view/view-options'
 import { Viewport } from '~/view/three/viewport'
+import { useForces } from './useForces'
 import { useHandles } from './useHandles'
 import { usePicture } from './usePicture'
 import { useLooking } from './useLooking'
@@ -33,6 +34,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const showSection = usePicture(view, showPose)
   const options = useViewportStore()
   usePreviewClock()
+  useForces(view)
 
   function showDocument() {
     if (!view.value || !run.document) return

@@ -12,7 +12,9 @@ it('has ids and keys that are each of one action', () => {
     {
       isShowing: true,
       outlines: false,
+      forces: null,
     },
+    false,
   )
   for (const field of ['id', 'keys', 'name'] as const) {
     const values = actions.map((one) => one[field])

@@ -23,7 +23,8 @@ export function viewActions(
   bodies: readonly string[],
   parallel: boolean,
   setParallel: (on: boolean) => void,
-  looks: { isShowing: boolean; outlines: boolean },
+  looks: { isShowing: boolean; outlines: boolean; forces: boolean | null },
+  hasForces: boolean,
 ): ViewAction[] {
   return [
     { id: 'fit', name: 'Fit the model into the view', keys: 'V A', enabled: true, run: () => look(null) },
@@ -56,6 +57,13 @@ export function viewActions(
       keys: 'V W',
       enabled: true,
       run: () => (looks.isShowing = !looks.isShowing),
+    },
+    {
+      id: 'forces',
+      name: hasForces ? 'Hide the forces' : 'Show the forces',
+      keys: 'V N',
+      enabled: true,
+      run: () => (looks.forces = !hasForces),
     },
     {
       id: 'outlines',

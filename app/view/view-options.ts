@@ -9,7 +9,10 @@ export const useViewportStore = defineStore('viewport', () => {
   const isShowing = ref(false)
   /** Whether edges are drawn while things are shown as they are; drawings always have them. */
   const outlines = ref(false)
+  /** Whether forces are drawn as arrows; null: where loads move the scenario. */
+  const forces = ref<boolean | null>(null)
   return {
+    forces,
     handles,
     trails,
     ghostsEvery,

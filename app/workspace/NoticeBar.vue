@@ -2,6 +2,7 @@
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
 import { mendScenario, reasons } from '@ligamen/core'
 import type { Advice } from '@ligamen/core'
+import RunNotes from '~/drive/scenario/RunNotes.vue'
 import ScenarioFaults from '~/drive/scenario/ScenarioFaults.vue'
 import { describeChanges } from '~/workspace/changes'
 import { seconds } from '~/fields/display'
@@ -119,6 +120,7 @@ const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way
       </span>
     </div>
     <ScenarioFaults v-if="stage.plays" class="notice" />
+    <RunNotes v-if="stage.plays" />
     <div v-if="recovered && saving.state === 'saved'" class="notice calm" role="status">
       Edits that had not reached the server were found here and are saved now.
     </div>

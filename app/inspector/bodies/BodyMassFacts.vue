@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** Mass, centre of mass and inertia of a body, as its shapes give them, or typed over. */
 import { formatNumber, formatQuantity, massOf } from '@ligamen/core'
-import type { Body, Quantity } from '@ligamen/core'
+import type { Body, MechanismDocument, Quantity } from '@ligamen/core'
 import FactRow from '~/fields/FactRow.vue'
+import PointFields from '~/fields/PointFields.vue'
 import QuantityField from '../../fields/QuantityField.vue'
+import TextCommit from '~/fields/TextCommit.vue'
+import { numbersOf } from '~/fields/numbers'
 import { meshes } from '~/model/meshes/meshes'
 import { useMechanismStore } from '~/model/document/mechanism'
 
@@ -22,6 +25,22 @@ const set = (value: Quantity) =>
   mechanism.edit(`${props.body.name}: mass ${value}`, (draft) => {
     const body = draft.bodies.find(({ id }) => id === props.body.id)!
     body.mass = { ...body.mass, mass: value }
+  })
+const own = (draft: MechanismDocument) => draft.bodies.find(({ id }) => id === props.body.id)!
+const setCentre = (axis: number, value: Quantity) =>
+  mechanism.edit(`${props.body.name}: centre of mass`, (draft) => {
+    const mass = own(draft).mass!
+    const centre: Quantity[] = [...(mass.centre ?? known.value!.centre)]
+    centre[axis] = value
+    mass.centre = centre as [Quantity, Quantity, Quantity]
+  })
+/** Of its shape again, scaled to the typed mass, when the field is emptied. */
+const setInertia = (text: string) =>
+  mechanism.edit(`${props.body.name}: inertia`, (draft) => {
+    const mass = own(draft).mass!
+    if (text === '') delete mass.inertia
+    else
+      mass.inertia = numbersOf(text).map((v) => (typeof v === 'number' ? v * 1e-6 : v)) as typeof mass.inertia
   })
 const clear = () =>
   mechanism.edit(`${props.body.name}: mass of its shape`, (draft) => {
@@ -49,10 +68,36 @@ const clear = () =>
       :commit="set"
       :clear="clear"
     />
+    <template v-if="known && body.mass">
+      <div class="three">
+        <PointFields
+          label="Centre"
+          :values="body.mass.centre ?? known.centre"
+          :measured="!body.mass.centre"
+          :commit="setCentre"
+        />
+      </div>
+      <TextCommit
+        label="Inertia about the centre: xx, yy, zz, xy, yz, zx [kg mm²]"
+        :value="known.inertia.map((v) => Number((v * 1e6).toPrecision(8))).join(', ')"
+        :commit="setInertia"
+      />
+    </template>
   </section>
 </template>
 
 <style scoped>
+.three {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 6px;
+  padding: 5px 14px;
+}
+
+.three :deep(.field) {
+  padding: 0;
+}
+
 p {
   margin: 4px 14px;
 }

@@ -3,6 +3,7 @@
 import { axisOf, datumsOn, formatNumber, reasons, siOr } from '@ligamen/core'
 import type { Datum, Quantity } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
+import LoadList from '../loads/LoadList.vue'
 import FactRow from '~/fields/FactRow.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import NameField from '~/fields/NameField.vue'
@@ -112,6 +113,7 @@ function pickAnew() {
     dimension="angle"
     :commit="setTurn"
   />
+  <LoadList :key="datum.id" :place="{ datum: datum.id }" />
   <EntityActions :id="datum.id" />
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
-import { jointType } from '@ligamen/core'
+import { formatQuantity, isMovedByForces, jointType } from '@ligamen/core'
 import type { Acceleration, Company, FunctionOfTime, Joint, Motor, Sine } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import MeasureButton from '../MeasureButton.vue'
@@ -8,10 +8,13 @@ import FactRow from '~/fields/FactRow.vue'
 import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
 import DriverFields from './DriverFields.vue'
+import LoadList from '../loads/LoadList.vue'
+import ServoFields from '../loads/ServoFields.vue'
 import MotorFields from './MotorFields.vue'
 import StateTag from '~/fields/StateTag.vue'
 import { DRIVER_WAYS, newDriver } from '~/drive/drivers/new-driver'
 import type { DriverWay } from '~/drive/drivers/new-driver'
+import { usePlaybackStore } from '~/model/pose/playback'
 import { useReadings } from '~/model/pose/useReadings'
 import { useEntryEdits } from '~/timing/useEntryEdits'
 import { useScenarioEdits } from '~/timing/useScenarioEdits'
@@ -20,11 +23,13 @@ import { drivenJoint } from '~/model/driven-joint'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 import { useStageStore } from '~/model/screen/stage'
+import { forceOf } from '~/view/forces-shown'
 
 const props = defineProps<{ joint: Joint }>()
 const mechanism = useMechanismStore()
 const run = useRunStore()
 const stage = useStageStore()
+const playback = usePlaybackStore()
 const readings = useReadings()
 const edits = useScenarioEdits()
 const entries = useEntryEdits()
@@ -72,6 +77,7 @@ const company = computed(() => {
       ? `${listed(others)} ${others.length > 1 ? 'move' : 'moves'} with it.`
       : 'Nothing moves with it.'
   if (state.value === 'drives') return follow
+  if (state.value === 'free') return `Loads move it. ${follow}`
   return movedBy.length > 0
     ? `It follows ${listed(movedBy)}. ${follow}`
     : `Nothing drives it in this scenario. ${follow}`
@@ -85,6 +91,21 @@ const even = computed(() =>
   ),
 )
 const isTied = computed(() => mechanism.scenario?.drivers.find((d) => drivenJoint(d) === props.joint.id))
+/** The size of the force through the joint at the playhead; null where it is not known. */
+const carried = computed(() => {
+  const { take } = run
+  const mark = take?.forceMarks.findIndex(({ id }) => id === props.joint.id) ?? -1
+  const found = take && mark >= 0 ? forceOf(take, playback.frame, mark) : null
+  return found ? formatQuantity(Math.hypot(...found.force), 'N', 2) : null
+})
+const isFree = computed(() => mechanism.scenario !== null && isMovedByForces(mechanism.scenario))
+/** Where loads act; of several freedoms the first. */
+const place = computed(() => {
+  const freedoms = type.value?.freedoms ?? []
+  return freedoms.length === 1
+    ? { joint: props.joint.id }
+    : { joint: props.joint.id, freedom: freedoms[0]?.name }
+})
 const setSuspended = (on: boolean) =>
   edits.alterDriver(
     `${props.joint.name}: ${on ? 'driver disabled' : 'driver enabled'}`,
@@ -115,8 +136,17 @@ const drive = (way: DriverWay) =>
     </FactRow>
   </template>
 
+  <FactRow v-if="carried !== null" name="Carries">{{ carried }}</FactRow>
+
   <MotorFields v-if="driver" :name="joint.name" :motor="driver" :turns="turns" />
   <DriverFields v-else-if="even" :key="even.id" :name="joint.name" :driver="even" :turns="turns" />
+  <ServoFields
+    v-if="isTied && isFree && mine.length > 0"
+    :key="isTied.id"
+    :name="joint.name"
+    :driver="isTied"
+    :turns="turns"
+  />
   <div v-if="stage.stage === 'drive'" class="ways">
     <template v-if="isTied">
       <v-btn :aria-pressed="isTied.suspended === true" @click="setSuspended(!isTied.suspended)">
@@ -132,6 +162,7 @@ const drive = (way: DriverWay) =>
     <MeasureButton />
   </div>
 
+  <LoadList v-if="stage.stage === 'drive' && mine.length > 0" :key="joint.id" :place="place" />
   <div class="company">
     <strong>What moves with it</strong>
     <p class="muted">{{ company }}</p>

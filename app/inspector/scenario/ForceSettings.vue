@@ -12,6 +12,7 @@ const props = defineProps<{
 const MODES = [
   { value: 'kinematic', title: 'as its drivers prescribe' },
   { value: 'free', title: 'freely, by masses and loads' },
+  { value: 'rest', title: 'from rest to rest' },
 ] as const
 const AXES = ['x', 'y', 'z'] as const
 const GRAVITIES = [
@@ -30,9 +31,17 @@ const pull = computed<(typeof GRAVITIES)[number]['value']>(() =>
 const gravity = computed<readonly Quantity[]>(() => props.scenario.gravity ?? [0, 0, -STANDARD_GRAVITY])
 
 async function setMode(mode: (typeof MODES)[number]['value']) {
-  const refused = await props.alter(mode === 'free' ? 'Move freely' : 'Move as driven', (scenario) => {
-    if (mode === 'free') scenario.mode = mode
-    else delete scenario.mode
+  const { title } = MODES.find(({ value }) => value === mode)!
+  const refused = await props.alter(`Moves ${title}`, (scenario) => {
+    if (mode === 'kinematic') delete scenario.mode
+    else scenario.mode = mode
+  })
+  fault.value = reasons(refused)
+}
+async function startAtRest(on: boolean | null) {
+  const refused = await props.alter(on ? 'Start at rest' : 'Start where it stands', (scenario) => {
+    if (on) scenario.startAtRest = true
+    else delete scenario.startAtRest
   })
   fault.value = reasons(refused)
 }
@@ -74,15 +83,32 @@ const setGravity = (axis: number) => (value: Quantity) =>
       :commit="setGravity(k)"
     />
   </template>
+  <div class="rest">
+    <v-checkbox
+      label="Starts where its loads balance"
+      :model-value="scenario.startAtRest === true"
+      hide-details
+      density="compact"
+      @update:model-value="startAtRest"
+    />
+  </div>
   <p v-if="scenario.mode === 'free'" class="hint muted">
-    What no driver prescribes starts from rest and falls, swings or runs as masses, springs and loads have it.
-    Bodies get their mass from their parts.
+    What no driver prescribes starts from a stand and falls, swings or runs as masses, springs and loads have
+    it. Bodies get their mass from their parts.
+  </p>
+  <p v-else-if="scenario.mode === 'rest'" class="hint muted">
+    At every instant drivers are where they are then, and everything else is in equilibrium: as slow as can
+    be, without speeds.
   </p>
 </template>
 
 <style scoped>
 .moves {
   padding: 5px 14px;
+}
+
+.rest {
+  padding: 0 8px;
 }
 
 .hint {

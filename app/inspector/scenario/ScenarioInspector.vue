@@ -4,6 +4,7 @@ import { reasons } from '@ligamen/core'
 import type { Problem, Quantity, Scenario } from '@ligamen/core'
 import ComparedScenario from './ComparedScenario.vue'
 import ForceSettings from './ForceSettings.vue'
+import LoadList from '../loads/LoadList.vue'
 import NameField from '../../fields/NameField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useScenarioEdits } from '~/timing/useScenarioEdits'
@@ -104,6 +105,7 @@ async function setRate(rate: number) {
     />
   </div>
   <ForceSettings :scenario="scenario" :alter="alter" />
+  <LoadList />
   <div class="rate">
     <v-btn :disabled="isLast" @click="edits.remove">Delete this scenario</v-btn>
   </div>

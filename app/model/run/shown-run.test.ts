@@ -29,6 +29,9 @@ const take = (frames = 3, stopped: Problem | null = null) =>
     coordinateAccelerations: new Float64Array(frames),
     coordinateThirds: new Float64Array(0),
     energies: new Float64Array(0),
+    forceMarks: [],
+    forces: new Float64Array(0),
+    notes: [],
     probes: new Float64Array(0),
   }) as unknown as Take
 

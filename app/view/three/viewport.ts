@@ -4,17 +4,17 @@
  */
 import * as THREE from 'three'
 import type { AnyStrand, Camera, Frame, MechanismDocument, Mesh, ResolvedPart, Seen } from '@ligamen/core'
+import { Aids } from './aids'
 import type { BodyHit, Quality } from './bodies'
 import { Drawing } from './drawing'
+import type { DrawnForce } from './force-arrows'
 import { frameOf } from './frame-matrix'
 import { JointGlyphs } from './glyphs'
 import type { GlyphSpec } from './glyphs'
 import { Handles } from './handles'
-import { Markers } from './markers'
 import { ModelScene } from './model-scene'
 import type { DatumMark } from './markers'
 import type { Palette } from './palette'
-import { Trace } from './trace'
 import { TravelDial } from './travel-dial'
 import type { DialSpec, Limit } from './travel-dial'
 import { axesOf, ShotCamera } from './shot-camera'
@@ -39,10 +39,7 @@ export class Viewport {
   private drawnAt = 0
   private readonly bodies = this.model.bodies
   private readonly glyphs = new JointGlyphs()
-  private readonly trace = new Trace('measured', 0.0028)
-  /** Seen through the parts, since axes lie inside them. */
-  private readonly arrows = new Trace('primary', 0.006, true)
-  private readonly markers = new Markers()
+  private readonly aids = new Aids(() => this.redraw())
   private readonly dial = new TravelDial()
   private readonly section = new THREE.Plane()
   private readonly handles: Handles
@@ -97,21 +94,13 @@ export class Viewport {
     })
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = THREE.PCFShadowMap
-    this.model.scene.add(
-      this.handles.root,
-      this.glyphs.root,
-      this.trace.root,
-      this.arrows.root,
-      this.markers.root,
-    )
+    this.model.scene.add(this.handles.root, this.glyphs.root, ...this.aids.roots)
   }
 
   setPalette(palette: Palette): void {
     this.model.setPalette(palette)
     this.glyphs.setPalette(palette)
-    this.trace.setPalette(palette)
-    this.arrows.setPalette(palette)
-    this.markers.setPalette(palette)
+    this.aids.setPalette(palette)
     this.dial.setPalette(palette)
     this.handles.setPalette(palette)
     this.redraw()
@@ -141,7 +130,7 @@ export class Viewport {
 
   /** Paths of points [m], three numbers a point. */
   setTrails(paths: readonly Float32Array[]): void {
-    this.trace.set(paths, this.bodies.size())
+    this.aids.trace.set(paths, this.bodies.size())
     this.redraw()
   }
 
@@ -153,8 +142,17 @@ export class Viewport {
 
   /** Lines that show which way things go [m], three numbers a point. */
   setArrows(lines: readonly Float32Array[]): void {
-    this.arrows.set(lines, this.bodies.size())
+    this.aids.arrows.set(lines, this.bodies.size())
     this.redraw()
+  }
+
+  setForces(forces: readonly DrawnForce[]): void {
+    this.aids.forces.set(forces, this.bodies.size())
+  }
+
+  /** Of the mechanism [m]. */
+  get size(): number {
+    return this.bodies.size()
   }
 
   /** Shows everything once more, faint, at other poses; none for an empty list. */
@@ -186,13 +184,13 @@ export class Viewport {
   }
 
   setDatums(marks: readonly DatumMark[]): void {
-    this.markers.setDatums(marks, this.bodies, this.bodies.size())
+    this.aids.markers.setDatums(marks, this.bodies, this.bodies.size())
     this.redraw()
   }
 
   /** Points in ground that can be dragged [m]. */
   setPoints(points: readonly (readonly [number, number, number])[]): void {
-    this.markers.setPoints(points, this.bodies.size())
+    this.aids.markers.setPoints(points, this.bodies.size())
     this.redraw()
   }
 
@@ -224,18 +222,18 @@ export class Viewport {
 
   /** Surfaces that are seen through, and points, in ground. */
   setSpaces(solids: readonly Float32Array[], points: Float32Array | null): void {
-    this.markers.setSpaces(solids, points)
+    this.aids.markers.setSpaces(solids, points)
     this.redraw()
   }
 
   setOverlaps(solids: readonly Float32Array[]): void {
-    this.markers.setOverlaps(solids)
+    this.aids.markers.setOverlaps(solids)
     this.redraw()
   }
 
   /** A part about to be made, where it would be; null for none. */
   setGhost(part: ResolvedPart | null, frame: Frame): void {
-    this.markers.setGhost(part, frame)
+    this.aids.markers.setGhost(part, frame)
     this.redraw()
   }
 
@@ -379,7 +377,7 @@ export class Viewport {
   private render(isMoving: boolean): void {
     const camera = this.camera()
     // a picture has in it what its cues say, and nothing that is there to work with
-    for (const { root } of [this.trace, this.arrows, this.markers]) root.visible = !this.shot
+    this.aids.show(!this.shot)
     const axes = axesOf(camera)
     const spacing = this.model.settle(axes[2])
     if (spacing !== undefined) this.onGrid(spacing)

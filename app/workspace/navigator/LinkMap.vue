@@ -366,6 +366,12 @@ const edges = computed<Edge[]>(() => [
   border-radius: 3px;
 }
 
+.joint.free {
+  border-color: rgb(var(--v-theme-measured));
+  border-style: double;
+  border-width: 3px;
+}
+
 .map :deep(.joint-line) {
   stroke: rgb(var(--v-theme-on-surface));
   stroke-width: 1.5;
@@ -374,6 +380,11 @@ const edges = computed<Edge[]>(() => [
 .map :deep(.joint-line.drives) {
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 4;
+}
+
+.map :deep(.joint-line.free) {
+  stroke: rgb(var(--v-theme-measured));
+  stroke-dasharray: 9 3;
 }
 
 .map :deep(.joint-line.bond) {

@@ -15,7 +15,11 @@ import { standingAt } from '../mechanism/state'
 import { STILL } from './tolerances'
 
 /** `holds`: a joint without freedoms, which binds its bodies as one. */
-export type JointState = 'drives' | 'follows' | 'parked' | 'holds' | 'suspended'
+export type JointState = 'drives' | 'follows' | 'parked' | 'free' | 'holds' | 'suspended'
+
+/** Where loads move what nothing drives, nothing is parked. */
+export const withLoads = (states: Record<string, JointState>): Record<string, JointState> =>
+  Object.fromEntries(Object.entries(states).map(([id, state]) => [id, state === 'parked' ? 'free' : state]))
 
 /** A driver by what it prescribes: the coordinate of a link, or rows. */
 export interface Driven {

@@ -51,11 +51,15 @@ export class LimitWatch {
     return null
   }
 
-  /** The first limit that was passed in the last step. Code: `limit-reached`. */
-  met(course: Course): MetLimit | null {
+  /**
+   * The first limit that was passed in the last step. Code: `limit-reached`.
+   * @param isWatched by coordinate, where only some are
+   */
+  met(course: Course, isWatched: (c: number) => boolean = () => true): MetLimit | null {
     const { coordinates, geometry } = this.mechanism
     let first: { c: number; limit: number; time: number } | null = null
     for (const c of this.limited) {
+      if (!isWatched(c)) continue
       const { lower, upper } = coordinates[c].settings
       if (!course.mayLeave(c, lower, upper)) continue
       for (const [limit, rises] of [

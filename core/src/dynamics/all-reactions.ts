@@ -74,6 +74,21 @@ export class AllReactions {
     })
   }
 
+  /** Names of the joints with which a joint shares components of its reaction; none where they are unique. @param directions see `isUnique` */
+  sharing(joint: number, directions: readonly Float64Array[]): string[] {
+    const { braces, mechanism } = this
+    if (directions.every((direction) => this.isUnique(joint, direction))) return []
+    const { joints } = mechanism.geometry
+    return joints.flatMap(({ source }, j) => {
+      if (j === joint) return []
+      const hasPart = braces.some((brace) => {
+        const part = (k: number) => brace.subarray(6 * k, 6 * k + 6).some((v) => Math.abs(v) > BRACED)
+        return part(j) && part(joint)
+      })
+      return hasPart ? [source.name] : []
+    })
+  }
+
   private gather(state: MotionState, carried: Carried, out: Float64Array): void {
     const { joints, datums } = this
     joints.forEach((joint, j) => {

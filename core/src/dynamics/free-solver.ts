@@ -25,6 +25,7 @@ import type { Energies, Physics } from './physics'
 import {
   LONGEST_TRAVEL,
   LONGEST_WATCHED_TRAVEL,
+  MOST_STEPS,
   RESTING_RATE,
   TIGHT_INSTANT,
   TOUCHING_LIMIT,
@@ -63,6 +64,7 @@ export class FreeSolver implements Mover {
   private readonly breaks: readonly number[]
   /** Rates of what may be held, at the start of the step. */
   private readonly ratesBefore: Float64Array
+  private steps = 0
   /** What was lost where rows or drivers that began to hold stopped something at the start [J]. */
   impact = 0
   /** What impacts took, and what was lost and brought in before the equations were set up last [J]. */
@@ -161,7 +163,8 @@ export class FreeSolver implements Mover {
     const { free, inputs, holds, ratesBefore, state } = this
     const end = Math.min(time, inputs.breakAfter(this.time), this.breakOfLoads())
     for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
-    if (!free.step(end, this.longestStep())) {
+    this.steps++
+    if (this.steps > MOST_STEPS || !free.step(end, this.longestStep())) {
       this.stop()
       return false
     }
@@ -326,18 +329,37 @@ export class FreeSolver implements Mover {
     return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / pace
   }
 
+  /** Names where the acceleration is largest. */
+  private unresolved(): Problem {
+    const { state, equations, mechanism, parked, time } = this
+    const fast = (link: number) => Math.abs(state.acceleration[link]) / equations.scale[link]
+    return unresolved(
+      mechanism,
+      parked.reduce((a, b) => (fast(b) > fast(a) ? b : a), parked[0] ?? 0),
+      time,
+    )
+  }
+
   private stop(): void {
     const { free, mechanism, time } = this
     const { failure, forward } = free
     if (forward.massless >= 0) this.problem = noMass(mechanism, forward.massless, time)
     else if (free.isJammed) this.problem = jams(time)
     else if (failure) this.problem = stoppedMotion(this, time, failure, free.rowsAround(failure.row))
-    else
-      this.problem = {
-        code: 'motion-unresolved',
-        message: `The motion stops at ${time.toFixed(3)} s: it changes faster than can be resolved. Look for a spring that is very stiff against a small mass, or give it damping.`,
-        data: { time },
-      }
+    else this.problem = this.unresolved()
+  }
+}
+
+/** Code: `motion-unresolved`. */
+function unresolved({ geometry, linkBody, linkJoint }: Mechanism, link: number, time: number): Problem {
+  const body = geometry.bodies[linkBody[link]]?.source
+  const joint = geometry.joints[linkJoint[link]]?.source
+  const where = body ? ` at ${body.name}${joint ? ` (${joint.name})` : ''}` : ''
+  return {
+    code: 'motion-unresolved',
+    message: `The motion stops at ${time.toFixed(3)} s: it changes faster than can be resolved${where}. Look for a spring, stop or damper that is very stiff against a small mass; make it softer or the mass larger, or drive the joint.`,
+    ids: [body, joint].flatMap((one) => one?.id ?? []),
+    data: { time },
   }
 }
 

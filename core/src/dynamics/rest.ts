@@ -5,12 +5,13 @@
  * Source: Barnes, Form finding and analysis of tension structures by dynamic relaxation, International Journal of Space
  * Structures 14 (1999), kinetic damping.
  */
-import { factor, solveFactored } from '../maths/lu'
 import { constant } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { Row } from '../mechanism/rows'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
+import { kindOf, newton, wantsToMove } from './equilibrium'
+import type { RestKind } from './equilibrium'
 import { FreeSolver } from './free-solver'
 import type { Physics } from './physics'
 import { AT_REST, RELAXED_ENOUGH, RELAXING_ACCURACY } from './tolerances'
@@ -19,22 +20,18 @@ export interface Rest {
   /** Coordinates by link. */
   readonly q: Float64Array
   /** What becomes of it when it is moved a little: it comes back, goes away, or stays. */
-  readonly kind: 'stable' | 'unstable' | 'indifferent'
+  readonly kind: RestKind
 }
 
 /** Releases from rest, and the longest of them [s]. */
 const MOST_ROUNDS = 400
-const LONGEST_ROUND = 30
+const LONGEST_ROUND = 2000
 /** Something that goes farther in one of them never comes back [rad, sizes]. */
 const FAR = 60
-const MOST_NEWTON = 30
-/** How far a coordinate is moved to see what changes [rad, sizes]. */
-const NUDGE = 1e-6
-/** Rates of change of accelerations below this share of the largest are none [-]. */
-const NO_RATE = 1e-6
 
 /**
  * @param q assembled coordinates by link, at which prescribed links stay
+ * @param time at which loads act [s]
  * @param held links that drivers hold still, and rows by which they hold what is no link's coordinate
  * Errors: `no-rest`, `no-mass`, and those of free motion.
  */
@@ -43,14 +40,16 @@ export function findRest(
   physics: Physics,
   q: Float64Array,
   held: { readonly links?: readonly number[]; readonly rows?: readonly Row[] } = {},
+  time = 0,
 ): Result<Rest> {
+  const acting = { masses: physics.masses, loads: physics.loads.at(time) }
   const { links = [], rows = [] } = held
   const drives = links.map((link) => ({ link, evaluate: constant(q[link]) }))
   const still = new Float64Array(mechanism.links)
   let from = q.slice()
   let lastRate = Infinity
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const solver = new FreeSolver(mechanism, physics, drives, from, still, rows, 0, {
+    const solver = new FreeSolver(mechanism, acting, drives, from, still, rows, 0, {
       accuracy: RELAXING_ACCURACY,
       isWatched: true,
     })
@@ -87,85 +86,6 @@ export function findRest(
     code: 'no-rest',
     message: `No rest was found: after ${MOST_ROUNDS} tries it still wants to move, at ${lastRate.toPrecision(2)} of free fall. Give what moves on some damping or friction, or start nearer to it.`,
   })
-}
-
-/** Largest acceleration of what is free, beside that of a body of the mechanism's size in free fall. */
-function wantsToMove({ parked, state, equations, mechanism }: FreeSolver): number {
-  const usual = 9.81 / mechanism.size
-  return parked.reduce(
-    (most, link) => Math.max(most, Math.abs(state.acceleration[link]) / equations.scale[link] / usual),
-    0,
-  )
-}
-
-/** Newton's method on the accelerations, from where the solver is; null where it does not end near by. */
-function newton(solver: FreeSolver): Float64Array | null {
-  const { state, parked, equations } = solver
-  const n = parked.length
-  const start = state.q.slice()
-  const step = new Float64Array(n)
-  const pivots = new Int32Array(n)
-  for (let k = 0; k < MOST_NEWTON; k++) {
-    if (!solver.accelerate()) break
-    if (wantsToMove(solver) < AT_REST) return state.q.slice()
-    const matrix = changes(solver)
-    if (!matrix) break
-    parked.forEach((link, i) => {
-      step[i] = -state.acceleration[link]
-    })
-    factor(matrix, n, pivots)
-    solveFactored(matrix, n, pivots, step)
-    if (!step.every(Number.isFinite)) break
-    const far = parked.some((link, i) => Math.abs(step[i]) > 0.2 * equations.scale[link])
-    if (far) break
-    parked.forEach((link, i) => {
-      state.q[link] += step[i]
-    })
-  }
-  state.q.set(start)
-  solver.accelerate()
-  return null
-}
-
-/** How the accelerations of what is free change with its coordinates, row by row; the solver is back where it was. */
-function changes(solver: FreeSolver): Float64Array | null {
-  const { state, parked, equations } = solver
-  const n = parked.length
-  const matrix = new Float64Array(n * n)
-  const q = state.q.slice()
-  for (let j = 0; j < n; j++) {
-    const nudge = NUDGE * equations.scale[parked[j]]
-    for (const side of [1, -1]) {
-      state.q.set(q)
-      state.q[parked[j]] += side * nudge
-      if (!solver.accelerate()) return null
-      for (let i = 0; i < n; i++) matrix[n * i + j] += (side * state.acceleration[parked[i]]) / (2 * nudge)
-    }
-  }
-  state.q.set(q)
-  return solver.accelerate() ? matrix : null
-}
-
-/** By the largest rate at which accelerations grow with a displacement; these rates are real, since stiffness and mass are symmetric. */
-function kindOf(solver: FreeSolver): Rest['kind'] {
-  const n = solver.parked.length
-  const matrix = n > 0 ? changes(solver) : null
-  if (!matrix) return 'stable'
-  const size = matrix.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
-  if (size === 0) return 'indifferent'
-  // power iteration on what is shifted so that the largest one is in front
-  const shift = 2 * n * size
-  let vector = Float64Array.from({ length: n }, (_, i) => 1 + ((Math.SQRT2 * (i + 1)) % 1))
-  let largest = 0
-  for (let k = 0; k < 2000; k++) {
-    const next = vector.map(
-      (v, i) => shift * v + vector.reduce((sum, w, j) => sum + matrix[n * i + j] * w, 0),
-    )
-    const long = Math.hypot(...next)
-    largest = long / Math.hypot(...vector) - shift
-    vector = next.map((v) => v / long)
-  }
-  return largest > NO_RATE * size ? 'unstable' : largest < -NO_RATE * size ? 'stable' : 'indifferent'
 }
 
 /** Whether something has gone farther than what comes back. */

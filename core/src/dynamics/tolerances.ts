@@ -24,9 +24,15 @@ export const TIGHT_INSTANT = 1e-12
 export const BRACED = 1e-7
 /** Slower than this share of free fall it is at rest [-]. Larger: it stands beside its rest. Smaller: rounding alone moves it. */
 export const AT_REST = 1e-11
+/** Shorter than this no step from rest to rest is tried before it counts as a snap [s]. Larger: quick turns pass for snaps. Smaller: more tries. */
+export const SHORTEST_REST_STEP = 1e-6
 /** From this share of free fall on Newton's method is tried [-]. Larger: it is tried in vain. Smaller: more rounds before it. */
 export const RELAXED_ENOUGH = 0.3
 /** Relative error of a step on the way to rest [-]: only where it ends counts. */
 export const RELAXING_ACCURACY = 1e-5
 /** Share of the largest moment of inertia by which typed ones may be beyond what a body can have [-]: they are typed with few digits. */
 export const IMPOSSIBLE_MOMENT = 1e-3
+/** A spring shorter than this share of the mechanism's size has no direction [-]. Larger: short springs are warned of. Smaller: rounding points somewhere. */
+export const NO_SPRING_LENGTH = 1e-9
+/** Steps after which a free motion is given up. Larger: one that cannot be resolved keeps the machine busy. Smaller: long runs are cut off. */
+export const MOST_STEPS = 4_000_000

@@ -2,6 +2,7 @@
  * Compiling: a document's geometry into a kinematic chain along a spanning tree (chain.ts), and everything off the tree
  * into rows (rows.ts): joints that close loops, mates and relations. Symbolic work ends here.
  */
+import { isMovedByForces } from '../document/moved-by-forces'
 import type { MechanismDocument } from '../document/format/mechanism'
 import { switchedByCues } from '../document/walk'
 import { FRAME, ORIGIN } from '../maths/frame'
@@ -146,13 +147,19 @@ function treeEdges(
   geometry: Geometry,
   active: readonly number[],
 ): { edges: TreeEdge[]; jointOfEdge: number[] } {
-  const { scenarios, loads = [] } = geometry.document
+  const { joints: sources, scenarios, loads = [] } = geometry.document
   const driven = new Set([
     ...scenarios.flatMap((s) => s.drivers.flatMap((d) => ('joint' in d ? d.joint : []))),
     // what acts along a joint is known best where the joint carries its coordinate
     ...[...loads, ...scenarios.flatMap((s) => s.loads ?? [])].flatMap((load) =>
       'joint' in load ? load.joint : [],
     ),
+    // and so is what stops at a limit by itself
+    ...(scenarios.some(isMovedByForces)
+      ? sources.flatMap(({ id, freedoms = [] }) =>
+          freedoms.some(({ lower, upper }) => lower !== undefined || upper !== undefined) ? id : [],
+        )
+      : []),
   ])
   const joints = active.map((i): TreeEdge => {
     const { from, to, type, source } = geometry.joints[i]

@@ -14,6 +14,7 @@ import { fieldsWithoutMotion } from '../document/rules/no-motion'
 import { driverClasses } from '../document/format/drivers'
 import { startingEntries } from '../document/starting'
 import { cueType } from '../motion/cues/registry'
+import { needsForces } from '../document/moved-by-forces'
 import { readsForces } from '../probes/registry'
 import type { AnyDriver } from '../document/format/drivers'
 import { referencesOf } from '../document/rules/references'
@@ -41,7 +42,7 @@ export function motionFingerprint(document: MechanismDocument, scenario: string)
 
 /** Whether masses and loads have a part in what a take of the scenarios holds. */
 const knowsForces = (document: MechanismDocument, chain: readonly Scenario[]): boolean =>
-  chain.some(({ mode }) => mode === 'free') || readsForces(document)
+  chain.some(needsForces) || readsForces(document)
 
 /** What decides how forces move a mechanism: all of that is left out elsewhere. */
 const forcesOf = (

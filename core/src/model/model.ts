@@ -4,6 +4,7 @@
  */
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { NamedPose } from '../document/format/poses'
+import { isMovedByForces, needsForces } from '../document/moved-by-forces'
 import { validateDocument } from '../document/checks/validate'
 import { assembleFrom } from '../solve/assemble'
 import { BodyPoses, frameOfPose, POSE } from '../mechanism/body-poses'
@@ -12,7 +13,7 @@ import { compile } from '../mechanism/compile'
 import type { ResolvedDatum } from '../geometry/datums'
 import type { Mechanism } from '../mechanism/compile'
 import { conflictProblem, findConflict } from '../analysis/conflict'
-import { driverTooMany, jointStates } from '../analysis/driving'
+import { driverTooMany, jointStates, withLoads } from '../analysis/driving'
 import type { Driven } from '../analysis/driving'
 import type { JointState } from '../analysis/driving'
 import { Reader } from '../mechanism/reading'
@@ -37,7 +38,11 @@ import { fail, reasons, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
 import { ForceReader } from '../dynamics/force-reader'
+import { surprises } from '../dynamics/before-motion'
+import { resolveLoads } from '../dynamics/loads/resolve'
+import { bodyMasses } from '../dynamics/masses'
 import { physicsOf } from '../dynamics/physics'
+import { impossibleMasses } from '../dynamics/possible-masses'
 import { meshAtHand } from '../geometry/imported-meshes'
 import { levelsOf, resolveProbes } from '../probes/probes'
 import { readsForces } from '../probes/registry'
@@ -174,6 +179,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   const tooMany = driverTooMany(mechanism, home, drivers)
   const problem = tooMany ?? (plan && !plan.ok ? plan.problems[0] : null)
   const acting = tooMany ? [] : drivers
+  const states = jointStates(mechanism, home, acting)
   const solver = new Solver(mechanism, [], home)
   const reader = new Reader(mechanism, mechanism.coordinates)
   solver.start()
@@ -183,9 +189,9 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   return {
     mobility,
     words: mobilityWords(mobility, acting.length),
-    states: jointStates(mechanism, home, acting),
+    states: resolved && isMovedByForces(resolved.source) ? withLoads(states) : states,
     problem,
-    warnings: plan?.ok ? movesPastLimits(mechanism, plan.value) : [],
+    warnings: [...(plan?.ok ? movesPastLimits(mechanism, plan.value) : []), ...surprisesOf(model, resolved)],
     items: plan?.ok ? plannedItems(plan.value) : [],
     channels: coordinateChannels(mechanism),
     coordinates: reader.values,
@@ -264,12 +270,22 @@ export function runScenario(
     : start
 }
 
+/** What a scenario that loads move would surprise with. */
+function surprisesOf({ mechanism, home }: Model, resolved: ResolvedScenario | undefined): Problem[] {
+  if (!resolved || !needsForces(resolved.source)) return []
+  const loads = resolveLoads(mechanism, resolved.index)
+  const masses = bodyMasses(mechanism, meshAtHand)
+  return loads.ok
+    ? [...impossibleMasses(mechanism.geometry, masses), ...surprises(mechanism, masses, loads.value, home)]
+    : []
+}
+
 /** What probes read forces with; null where none does and nothing moves freely. */
 function forcesOf(
   { document, mechanism }: Model,
   { source, index }: ResolvedScenario,
 ): Result<ForceReader | null> {
-  if (!readsForces(document) && source.mode !== 'free') return succeed(null)
+  if (!readsForces(document) && !needsForces(source)) return succeed(null)
   const found = physicsOf(mechanism, index, meshAtHand)
   return found.ok ? succeed(new ForceReader(mechanism, found.value)) : found
 }

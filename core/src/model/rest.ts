@@ -1,15 +1,14 @@
 /** Where a mechanism comes to rest under the loads of a scenario, its drivers held where the scenario starts. */
 import { driverTooMany } from '../analysis/driving'
 import { physicsOf } from '../dynamics/physics'
-import { findRest } from '../dynamics/rest'
 import type { Rest } from '../dynamics/rest'
 import { meshAtHand } from '../geometry/imported-meshes'
-import { constant } from '../maths/time-function'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
 import { prescribesAtStart } from '../motion/drivers/drivers'
-import { coursesOf, planScenario } from '../motion/plan'
+import { planScenario } from '../motion/plan'
 import { coordinateChannels, startPose } from '../motion/run'
+import { restAtStart } from '../motion/start-at-rest'
 import type { Channel } from '../motion/take'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
@@ -31,24 +30,15 @@ export function restOf(model: Model, scenario: string): Result<RestPose> {
     return fail({ code: 'scenario-missing', message: `There is no scenario “${scenario}”.`, ids: [scenario] })
   const start = startOf(model, resolved)
   if (!start.ok) return start
-  const acting = resolved.drivers.filter(prescribesAtStart)
-  const tooMany = driverTooMany(mechanism, start.value, acting)
+  const tooMany = driverTooMany(mechanism, start.value, resolved.drivers.filter(prescribesAtStart))
   if (tooMany) return fail(tooMany)
   const plan = planScenario(mechanism, resolved, start.value)
   if (!plan.ok) return plan
-  const courses = coursesOf(plan.value.drivers)
-  if (!courses.ok) return courses
   const q = startPose(mechanism, plan.value, start.value)
   if (!q.ok) return q
   const forces = physicsOf(mechanism, resolved.index, meshAtHand)
   if (!forces.ok) return forces
-  const jet = new Float64Array(4)
-  const rows = acting.flatMap((driver) => {
-    courses.value.get(driver.driver)!(0, jet)
-    return driver.following(constant(jet[0]))
-  })
-  const links = acting.flatMap(({ link }) => (link >= 0 ? [link] : []))
-  const rest = findRest(mechanism, forces.value, q.value, { links, rows })
+  const rest = restAtStart(mechanism, plan.value, forces.value, q.value)
   if (!rest.ok) return rest
   const reader = new Reader(mechanism, mechanism.coordinates)
   reader.read(standingAt(mechanism, rest.value.q), 0)

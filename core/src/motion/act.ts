@@ -4,25 +4,30 @@
  * one was.
  */
 import type { AnyCue } from '../document/format/cues'
+import type { Scenario } from '../document/format/scenarios'
 import type { Mechanism } from '../mechanism/compile'
 import { Course } from '../analysis/course'
 import { LimitWatch } from '../analysis/limits'
-import { driverTooMany, jointStates } from '../analysis/driving'
+import { driverTooMany, jointStates, withLoads } from '../analysis/driving'
 import type { TimeFunction } from '../maths/time-function'
+import type { Coordinate } from '../mechanism/coordinate'
 import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
 import type { PrescribedLink } from '../solve/inputs'
 import { FreeSolver } from '../dynamics/free-solver'
+import { CoordinateLoad } from '../dynamics/loads/coordinate-load'
 import { Loads } from '../dynamics/loads/loads'
 import { servoLoad } from '../dynamics/loads/servo'
 import type { ForceReader } from '../dynamics/force-reader'
 import type { Energies, Physics } from '../dynamics/physics'
+import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
+import { formatQuantity } from '../units/format'
 import { siValue } from '../units/quantity'
 import { ChangePoints } from './change-points'
 import { ActiveRows } from './cues/active-rows'
@@ -33,7 +38,8 @@ import type { ResolvedScenario } from './scenario'
 import type { Span } from './take'
 import type { Watcher } from './watching'
 import type { ResolvedDriver } from './drivers/driver-type'
-import { SAME_INSTANT, TOGETHER } from './tolerances'
+import { StallWatch } from './stalls'
+import { SAME_INSTANT, TOGETHER, TOLD_IMPACT } from './tolerances'
 
 /** Where a motion was, to go back to. */
 interface Stand {
@@ -60,6 +66,8 @@ interface DueCue {
 
 export class Acts {
   readonly spans: Span[] = []
+  /** What is worth knowing of how it went, in order. */
+  readonly notes: Problem[] = []
   /** Reads all coordinates at every step, over all acts. */
   private readonly course: Course
   private readonly limits: LimitWatch
@@ -71,9 +79,13 @@ export class Acts {
   private drivers: ScenarioPlan['drivers']
   private watchers: readonly Watcher[]
   private solver: Mover
+  private drivenLinks: ReadonlySet<number> = new Set()
   private begun = false
+  /** Of a free motion. */
+  private readonly stalls: StallWatch | null
   /** What was lost and brought in before the present act [J]. */
   private spent = { lost: 0, driven: 0 }
+  private readonly mode: NonNullable<Scenario['mode']>
   /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
   private readonly physics: Physics | null
 
@@ -91,12 +103,14 @@ export class Acts {
     private readonly forces: ForceReader | null = null,
   ) {
     this.drivers = plan.drivers
-    this.physics = scenario.source.mode === 'free' && forces ? forces.physics : null
+    this.mode = scenario.source.mode ?? 'kinematic'
+    this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
       cueType(cue.kind).apply ? [{ cue, round: 0 }] : [],
     )
+    this.stalls = this.isFree && forces ? new StallWatch(mechanism, forces.physics, forces) : null
     this.active = new ActiveRows(mechanism, scenario.drivers)
     this.changePoints = new ChangePoints(mechanism, scenario.source.ways ?? [])
     this.solver = new Solver(mechanism, [], q)
@@ -114,7 +128,7 @@ export class Acts {
   }
 
   get isFree(): boolean {
-    return this.physics !== null
+    return this.mode === 'free'
   }
 
   /** Energies of a free motion [J]; null of one that drivers prescribe. */
@@ -174,8 +188,30 @@ export class Acts {
       const happened = this.happened()
       if (happened) return happened
       this.eachStep(solver.state, solver.time, false, this.stateAt)
+      if (this.stalls) this.notes.push(...this.stalls.look(solver.state, solver.time))
+      if (solver instanceof RestMover) this.noteSnaps(solver)
     }
     return null
+  }
+
+  private noteSnaps({ snaps }: RestMover): void {
+    for (const time of snaps.splice(0))
+      this.notes.push({
+        code: 'snaps',
+        message: `At ${time.toFixed(3)} s the equilibrium ends, and the mechanism snaps over to another one.`,
+        data: { time },
+      })
+  }
+
+  /** Code: `impact`. */
+  private noteImpact({ impact, energy }: FreeSolver, time: number): void {
+    if (Math.abs(impact) <= TOLD_IMPACT * (energy.kinetic + Math.abs(impact))) return
+    const [what, size] = impact > 0 ? ['takes', impact] : ['brings', -impact]
+    this.notes.push({
+      code: 'impact',
+      message: `At ${time.toFixed(3)} s what begins to hold meets bodies that move otherwise: the blow ${what} ${formatQuantity(size, 'J', 4)}.`,
+      data: { time, energy: impact },
+    })
   }
 
   private readonly stateAt = (instant: number): MotionState => {
@@ -187,8 +223,7 @@ export class Acts {
   private happened(): Problem | 'again' | null {
     const { course, solver, watchers, plan } = this
     const { state, time } = solver
-    // a free motion knows what happens at its limits
-    const limit = this.physics ? null : this.limits.met(course)
+    const limit = this.limits.met(course, this.isStopped)
     const reached = watchers
       .map((watcher) => ({ watcher, instant: watcher.look(state, time, this.stateAt) }))
       .filter(({ instant }) => instant >= 0)
@@ -206,6 +241,13 @@ export class Acts {
     course.at(first)
     this.eachStep(state, first, false, this.stateAt)
     return this.begin(this.stand(first)) ?? 'again'
+  }
+
+  /** Whether a limit ends the motion: where loads move a coordinate, it stops there by itself. */
+  private readonly isStopped = (c: number): boolean => {
+    const { physics, mechanism, drivenLinks } = this
+    const { link } = mechanism.coordinates[c]
+    return !physics || (link >= 0 ? drivenLinks.has(link) : !givesWay(physics, mechanism.coordinates[c]))
   }
 
   private play(due: DueCue): Problem | null {
@@ -272,21 +314,26 @@ export class Acts {
       if (driver.link < 0) rows.push(...driver.following(course))
       else drives.push({ link: driver.link, evaluate: linkCourse(course, driver.reading!.constant) })
     }
+    this.drivenLinks = new Set(drives.map(({ link }) => link))
     const { wayAt } = this.changePoints
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
     const physics = this.physics && this.withServos(this.physics, acting, courses.value)
-    const solver: Mover = physics
-      ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched })
-      : new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
+    const solver: Mover = !physics
+      ? new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
+      : this.isFree
+        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched })
+        : new RestMover(held, physics, drives, q, rows, time)
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
+    if (solver instanceof FreeSolver) this.noteImpact(solver, time)
     this.forces?.begin(solver, physics ?? undefined)
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
     this.eachStep(solver.state, time, true, this.stateAt)
+    if (this.stalls) this.notes.push(...this.stalls.look(solver.state, time))
     this.note(time, held, q, driven)
     return null
   }
@@ -304,12 +351,19 @@ export class Acts {
   }
 
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {
-    const states = jointStates(held, q, driven, this.active.suspendedIds)
+    const standing = jointStates(held, q, driven, this.active.suspendedIds)
+    const states = this.physics ? withLoads(standing) : standing
     const last = this.spans[this.spans.length - 1]
     if (last && Math.abs(last.start - time) < SAME_INSTANT) this.spans.pop()
     this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
 }
+
+/** Whether stops that give way stand in for the limits of a coordinate. */
+const givesWay = ({ loads }: Physics, coordinate: Coordinate): boolean =>
+  loads.acting.some(
+    (load) => load instanceof CoordinateLoad && load.coordinate === coordinate && load.law.stop?.gives,
+  )
 
 /** A problem of a cue, with the time at which it happened. */
 const at = (time: number, problem: Problem): Problem => ({

@@ -22,8 +22,10 @@ import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
 import { BetweenFrames } from './between'
 import { ProbeReader } from './probe-events'
+import { ForceMarks, MARK } from './force-marks'
 import { ENERGIES, TAKE_ARRAYS } from './take'
 import type { Channel, Measure, Take, TakePart } from './take'
+import { restAtStart } from './start-at-rest'
 import { watchersOf } from './watching'
 
 /** The run of one scenario, solved in slices: `advance` by frames, then `take`. */
@@ -48,6 +50,7 @@ export class ScenarioRun {
     private readonly plan: ScenarioPlan,
     private readonly probeReader: ProbeReader,
     private readonly between: BetweenFrames,
+    private readonly marks: ForceMarks,
     /** Rising instants to record, from 0 on; frames at even intervals when left out. */
     private readonly times: Float64Array | null = null,
   ) {
@@ -109,6 +112,11 @@ export class ScenarioRun {
       coordinateThirds: this.thirds.subarray(from * columns, frame * columns),
       probes: this.probes.subarray(from * 3 * dimension.length, frame * 3 * dimension.length),
       energies: acts.isFree ? this.energies.subarray(from * ENERGIES, frame * ENERGIES) : this.energies,
+      forceMarks: this.marks.marks,
+      forces: this.marks.numbers.subarray(
+        from * MARK * this.marks.marks.length,
+        frame * MARK * this.marks.marks.length,
+      ),
       poses: this.poses.subarray(
         from * POSE * mechanism.bodyLink.length,
         frame * POSE * mechanism.bodyLink.length,
@@ -116,6 +124,7 @@ export class ScenarioRun {
       items: plannedItems(this.plan),
       spans: this.acts.spans,
       changePoints: this.acts.changePoints.all,
+      notes: [...this.acts.notes, ...dimension.flatMap(({ note }) => note?.() ?? [])],
       between: this.between.all,
       events: this.probeReader.clearEvents,
       end: this.acts.state.q.slice(),
@@ -148,6 +157,7 @@ export class ScenarioRun {
     const { energy } = this.acts
     if (energy)
       this.energies.set([energy.kinetic, energy.stored, energy.lost, energy.driven], frame * ENERGIES)
+    this.marks.record(this.acts.state, frame)
     this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
 }
@@ -192,7 +202,12 @@ export function startRun(
   const { timing } = plan.value
   const watchers = watchersOf(mechanism, timing.waiting, dimension[1], scenario.path)
   if (!watchers.ok) return watchers
-  const q = startPose(mechanism, plan.value, start)
+  const placed = startPose(mechanism, plan.value, start)
+  if (!placed.ok) return placed
+  const q =
+    scenario.source.startAtRest && forces
+      ? restAtStart(mechanism, plan.value, forces.physics, placed.value)
+      : succeed({ q: placed.value })
   if (!q.ok) return q
   const [recorded] = dimension
   const scales = recorded.map(({ channel }) => (channel.dimension === 'length' ? mechanism.size : 1))
@@ -211,9 +226,21 @@ export function startRun(
     between.note(time, isAnew, acts.reader, reader.now)
     observe?.(state, time, isAnew, stateAt)
   }
+  const marks = new ForceMarks(mechanism, forces, times?.length ?? scenario.frames)
   const looksBack = recorded.length > 0 || observe !== null
-  const acts = new Acts(mechanism, scenario, plan.value, watchers.value, q.value, eachStep, looksBack, forces)
-  return succeed(new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, times))
+  const acts = new Acts(
+    mechanism,
+    scenario,
+    plan.value,
+    watchers.value,
+    q.value.q,
+    eachStep,
+    looksBack,
+    forces,
+  )
+  return succeed(
+    new ScenarioRun(mechanism, scenario, recorded, acts, plan.value, reader, between, marks, times),
+  )
 }
 
 /** The most numbers of a take: 1.2 GB of them. */

@@ -1,4 +1,5 @@
 /** A scenario of the document in SI: its length, its instants and its drivers. */
+import { isMovedByForces } from '../document/moved-by-forces'
 import { switchedByCues } from '../document/walk'
 import type { Scenario } from '../document/format/scenarios'
 import type { Mechanism } from '../mechanism/compile'
@@ -63,7 +64,7 @@ export function resolveScenario(mechanism: Mechanism, index: number): Result<Res
   source.drivers.forEach((driver, k) => {
     if (driver.suspended && !restored.has(driver.id)) return
     const driving = resolveDriver(mechanism, driver, `${path}/drivers/${k}`, tried)
-    const resolved = driving.ok && source.mode === 'free' ? pulling(mechanism, driving.value) : driving
+    const resolved = driving.ok && isMovedByForces(source) ? pulling(mechanism, driving.value) : driving
     if (resolved.ok) drivers.push(resolved.value)
     else problems.push(...resolved.problems)
   })

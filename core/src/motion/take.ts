@@ -4,6 +4,7 @@ import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
 import type { Dimension } from '../units/dimension'
 import type { Bond } from './cues/active-rows'
+import type { ForceMark } from './force-marks'
 import type { PlannedItem } from './plan'
 
 /** How a column of a take is named and measured. */
@@ -49,6 +50,8 @@ export interface Measure {
   readonly channel: Channel
   /** Writes value, first and second derivative into `out[at .. at+2]`. */
   readonly read: (state: MotionState, step: number, out: Float64Array, at: number) => void
+  /** What is worth knowing of what was read; null for nothing. */
+  readonly note?: () => Problem | null
 }
 
 /** What holds from an instant on until the next one. */
@@ -103,6 +106,9 @@ export interface Take {
   readonly probes: Float64Array
   /** frames x (kinetic, stored, lost, driven) [J], since the start; empty where drivers alone prescribe the motion. */
   readonly energies: Float64Array
+  /** Forces that are drawn, and frames x marks x (point, force) in ground [m, N]; none where nothing knows of forces. */
+  readonly forceMarks: readonly ForceMark[]
+  readonly forces: Float64Array
   /** frames x bodies x 7. */
   readonly poses: Float64Array
   /** When everything of the scenario started and ended. */
@@ -111,6 +117,8 @@ export interface Take {
   readonly spans: readonly Span[]
   /** Positions that it passed where two ways of going on meet, in order. */
   readonly changePoints: readonly ChangePoint[]
+  /** What is worth knowing of how it went: motors that stall, impacts, snaps, forces that rigid bodies do not determine. */
+  readonly notes: readonly Problem[]
   /** Instants between frames at which the solver stopped: just before and at every jump of a rate or an acceleration, too. */
   readonly between: Between
   /** What the probes do between frames: where they turn round, where they pass values that were named; in order. */
@@ -132,6 +140,7 @@ export const TAKE_ARRAYS = [
   'coordinateThirds',
   'probes',
   'energies',
+  'forces',
   'poses',
 ] as const
 

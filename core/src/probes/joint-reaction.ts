@@ -7,7 +7,8 @@ import type { Mechanism } from '../mechanism/compile'
 import type { MotionState } from '../mechanism/state'
 import type { Measure } from '../motion/take'
 import { succeed } from '../result'
-import type { Result } from '../result'
+import type { Problem, Result } from '../result'
+import { listed } from '../wording'
 import { unknown, unsuited } from './probe-type'
 
 const MOMENT = 0
@@ -44,12 +45,36 @@ export function reactionOf(
     directionInGround(state, linkB, onLink, direction)
     return [0, 1, 2].reduce((sum, k) => sum + direction[k] * wrenches[at + k], 0)
   }
+  let sharing: readonly string[] = []
+  let isLooked = false
   return succeed({
     channel: { key: probe.id, name: probe.name, dimension: part === 'force' ? 'force' : 'torque' },
     read(state, _, out, at) {
       unknown(out, at)
       const reactions = forces?.reactionsOf(state)
-      if (reactions) out[at] = valueOf(state, reactions)
+      if (!reactions) return
+      out[at] = valueOf(state, reactions)
+      if (isLooked) return
+      isLooked = true
+      const directions = axis < 0 ? [0, 1, 2].map((k) => unit(first + k)) : [along(first, direction)]
+      sharing = reactions.sharing(joint, directions)
     },
+    note: () => (sharing.length > 0 ? shared(probe, source.name, sharing, path) : null),
   })
 }
+
+const unit = (k: number): Float64Array => Float64Array.from({ length: 6 }, (_, i) => (i === k ? 1 : 0))
+
+function along(first: number, direction: Float64Array): Float64Array {
+  const out = new Float64Array(6)
+  out.set(direction, first)
+  return out
+}
+
+/** Code: `reaction-shared`. */
+const shared = (probe: Probe, name: string, others: readonly string[], pointer: string): Problem => ({
+  code: 'reaction-shared',
+  message: `${probe.name}: ${name} carries this together with ${listed(others)}; rigid bodies do not determine how it is shared. Shown is the smallest share that fits. To make it definite, replace one of these joints by one with more freedoms.`,
+  pointer,
+  ids: [probe.id, probe.joint!],
+})

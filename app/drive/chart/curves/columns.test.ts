@@ -21,6 +21,9 @@ const take = {
   coordinateAccelerations: new Float64Array(6),
   coordinateThirds: new Float64Array(0),
   energies: new Float64Array(0),
+  forceMarks: [],
+  forces: new Float64Array(0),
+  notes: [],
   probeChannels: [{ key: 'lift', name: 'Lift', dimension: 'length' }],
   probes: Float64Array.from([7, 8, 9, 10, 11, 12]),
 } as unknown as Take

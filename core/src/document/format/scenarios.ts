@@ -1,5 +1,5 @@
 /** Scenarios: named runs with their drivers and cues. */
-import { IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
+import { IsBoolean, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
 import type { Quantity } from '../../units/quantity'
 import { cueClasses } from './cues'
 import type { AnyCue } from './cues'
@@ -33,8 +33,13 @@ export class Scenario {
   @IsInt() @Min(1) @Max(10_000) frameRate!: number
   @NestedList(() => driverClasses, 2000) drivers!: AnyDriver[]
   @IsOptional() @NestedList(() => cueClasses, 2000) cues?: AnyCue[]
-  /** How it moves: as its drivers prescribe (usual), or freely, by its masses and loads, where nothing prescribes it. */
-  @IsOptional() @IsIn(['kinematic', 'free']) mode?: 'kinematic' | 'free'
+  /**
+   * How it moves: as its drivers prescribe (usual); freely, by its masses and loads, where nothing prescribes it; or from rest to rest,
+   * in equilibrium at every instant.
+   */
+  @IsOptional() @IsIn(['kinematic', 'free', 'rest']) mode?: 'kinematic' | 'free' | 'rest'
+  /** Sought under its loads from where it would start. */
+  @IsOptional() @IsBoolean() startAtRest?: boolean
   /** Acceleration of free fall in ground; standard gravity against z when left out. */
   @IsOptional() @IsAcceleration() @NoMotion() gravity?: [Quantity, Quantity, Quantity]
   /** What acts in this scenario besides the loads of the mechanism. */

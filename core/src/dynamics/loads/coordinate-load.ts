@@ -23,6 +23,8 @@ export interface CoordinateLaw {
   readonly friction?: FrictionLaw
   /** Instants at which it may jump. */
   readonly breaks?: readonly number[]
+  /** The way in which a motor turns or pushes. */
+  readonly turns?: 1 | -1
   /** Whether it drives, as a motor does. */
   readonly drives?: boolean
   /** What happens at the limits; a stop that gives way is no limit any more. */

@@ -37,6 +37,17 @@ export class ForceAt implements ActingLoad {
     for (let k = 0; k < 3; k++) wrenches[6 * values.link + k] += force[k]
   }
 
+  get isTorque(): boolean {
+    return this.values.isTorque
+  }
+
+  /** Writes where it acts and its force, in ground. */
+  draw(state: MotionState, time: number, out: Float64Array, at: number): void {
+    this.place(state, time)
+    out.set(this.point, at)
+    out.set(this.force, at + 3)
+  }
+
   energy(): number {
     return 0
   }

@@ -15,10 +15,28 @@ import type { Quantity } from '../../units/quantity'
 import { timeExpression } from '../../units/time-expression'
 import type { ActingLoad } from './loads'
 
+/** What is typed into a field: a quantity, or along a joint what suits its freedom; a plain number; an expression; a switch; a direction; pairs. */
+export type LoadFieldKind =
+  | { readonly takes: 'quantity'; readonly dimension: Dimension }
+  | { readonly takes: 'along'; readonly what: keyof AlongDimensions }
+  | { readonly takes: 'number' | 'expression' | 'switch' | 'direction' | 'pairs' }
+
+/** A field of a load, in words; what has no sense along a slide or a turn says so. */
+export type LoadField = LoadFieldKind & {
+  readonly key: string
+  readonly words: string
+  readonly isOptional?: boolean
+  readonly only?: 'angle' | 'length'
+}
+
 export interface LoadType<L extends AnyLoad> {
   readonly kind: L['kind']
   /** "Force at a point" */
   readonly title: string
+  /** What it is typed with, most used first. */
+  readonly form: readonly LoadField[]
+  /** What it begins with, made for an angle or a length. */
+  begins(along: 'angle' | 'length'): object
   readonly fields: Constructor
   /** In a few words: "12 N". */
   note(load: L): string
@@ -65,16 +83,27 @@ export function readFields<K extends string>(
   return succeed(values)
 }
 
-/** What acts along a coordinate, and the stiffness and damping that suit it. */
-export const dimensionsAlong = ({ dimension }: Coordinate) =>
-  dimension === 'angle'
-    ? ({
-        effort: 'torque',
-        stiffness: 'angularStiffness',
-        damping: 'angularDamping',
-        rate: 'angularSpeed',
-      } as const)
-    : ({ effort: 'force', stiffness: 'stiffness', damping: 'damping', rate: 'speed' } as const)
+/** What acts along a coordinate, and what suits it. */
+const ALONG = {
+  angle: {
+    value: 'angle',
+    effort: 'torque',
+    stiffness: 'angularStiffness',
+    damping: 'angularDamping',
+    rate: 'angularSpeed',
+    inertia: 'inertia',
+  },
+  length: {
+    value: 'length',
+    effort: 'force',
+    stiffness: 'stiffness',
+    damping: 'damping',
+    rate: 'speed',
+    inertia: 'mass',
+  },
+} as const
+export type AlongDimensions = (typeof ALONG)['angle']
+export const dimensionsAlong = ({ dimension }: Pick<Coordinate, 'dimension'>) => ALONG[dimension]
 
 /** A size that stays, or that is an expression of the time t; exactly one of both is given. Errors: `load-size`. */
 export function sizeOverTime(

@@ -23,10 +23,18 @@ export class Loads {
     /** [m/s^2], in ground. */
     readonly gravity: Float64Array,
     readonly acting: readonly ActingLoad[] = [],
+    /** The instant at which loads over time stand still [s]; null where they go on. */
+    private readonly frozenAt: number | null = null,
   ) {}
 
+  /** The same loads as they are at an instant. */
+  at(time: number): Loads {
+    return new Loads(this.gravity, this.acting, time)
+  }
+
   apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void {
-    for (let k = 0; k < this.acting.length; k++) this.acting[k].apply(state, time, wrenches, efforts)
+    const at = this.frozenAt ?? time
+    for (let k = 0; k < this.acting.length; k++) this.acting[k].apply(state, at, wrenches, efforts)
   }
 
   energy(state: MotionState): number {
@@ -35,7 +43,7 @@ export class Loads {
 
   loss(state: MotionState, time: number): number {
     let sum = 0
-    for (let k = 0; k < this.acting.length; k++) sum += this.acting[k].loss(state, time)
+    for (let k = 0; k < this.acting.length; k++) sum += this.acting[k].loss(state, this.frozenAt ?? time)
     return sum
   }
 }

@@ -30,5 +30,8 @@ addLoadType(stop)
 addLoadType(effort)
 addLoadType(motorLine)
 
+/** All kinds, in the order in which they are offered. */
+export const loadKinds = (): readonly string[] => [...types.keys()]
+
 /** @param kind of a validated load */
 export const loadType = (kind: string): LoadType<AnyLoad> => types.get(kind)!

@@ -23,7 +23,7 @@ export class SpringDamper implements ActingLoad {
   constructor(
     readonly id: string,
     readonly name: string,
-    pair: Pair,
+    readonly pair: Pair,
     private readonly values: SpringDamperValues,
   ) {
     this.line = new Line(pair)
@@ -38,6 +38,16 @@ export class SpringDamper implements ActingLoad {
       return elastic
     line.readRate(state)
     return this.oneSided(elastic + values.damping * line.rate)
+  }
+
+  /** Writes where its second end is, and what it does there, in ground. */
+  draw(state: MotionState, _: number, out: Float64Array, at: number): void {
+    const { line } = this
+    const force = this.force(state)
+    for (let k = 0; k < 3; k++) {
+      out[at + k] = line.b[k]
+      out[at + 3 + k] = -force * line.along[k]
+    }
   }
 
   apply(state: MotionState, _: number, wrenches: Float64Array): void {

@@ -50,7 +50,8 @@ function renamed(draft: MechanismDocument, scenario: Scenario): Scenario {
     if ('moves' in driver)
       for (const move of driver.moves) if (move.id !== undefined) move.id = rename(move.id)
   }
-  for (const seen of [...(scenario.cues ?? []), ...(scenario.shots ?? [])]) seen.id = rename(seen.id)
+  for (const own of [...(scenario.cues ?? []), ...(scenario.shots ?? []), ...(scenario.loads ?? [])])
+    own.id = rename(own.id)
   const follow = (id: string) => names.get(id) ?? id
   for (const timed of timedOf(scenario)) {
     if (timed.tie?.with !== undefined) timed.tie.with = follow(timed.tie.with)

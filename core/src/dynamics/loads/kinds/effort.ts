@@ -30,6 +30,11 @@ declare module '../../../document/format/loads' {
 export const effort = defineLoad<Effort>({
   kind: 'effort',
   title: 'Force or torque along a joint',
+  form: [
+    { key: 'effort', words: 'Force or torque', takes: 'along', what: 'effort', isOptional: true },
+    { key: 'overTime', words: 'Or over time', takes: 'expression', isOptional: true },
+  ],
+  begins: (along) => ({ effort: along === 'angle' ? '0.5 N m' : '10 N' }),
   fields: Effort,
   note: ({ effort: constant, overTime }) => `effort · ${constant ?? overTime}`,
   resolve(mechanism, load) {

@@ -23,6 +23,13 @@ declare module '../../../document/format/loads' {
 export const force = defineLoad<Force>({
   kind: 'force',
   title: 'Force at a point',
+  form: [
+    { key: 'force', words: 'Force', takes: 'quantity', dimension: 'force', isOptional: true },
+    { key: 'overTime', words: 'Or over time', takes: 'expression', isOptional: true },
+    { key: 'direction', words: 'Direction', takes: 'direction' },
+    { key: 'turns', words: 'Turns with its body', takes: 'switch', isOptional: true },
+  ],
+  begins: () => ({ force: '10 N', direction: [0, 0, -1] }),
   fields: Force,
   note: ({ force: constant, overTime }) => `force · ${constant ?? overTime}`,
   resolve: (mechanism, load) => actingAt(mechanism, load, 'force', load.force),

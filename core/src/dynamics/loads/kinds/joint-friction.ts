@@ -46,6 +46,24 @@ declare module '../../../document/format/loads' {
 export const jointFriction = defineLoad<JointFriction>({
   kind: 'joint-friction',
   title: 'Friction at a joint',
+  form: [
+    { key: 'kinetic', words: 'While it moves', takes: 'along', what: 'effort', isOptional: true },
+    {
+      key: 'breakaway',
+      words: 'To get away (empty: the same)',
+      takes: 'along',
+      what: 'effort',
+      isOptional: true,
+    },
+    { key: 'coefficient', words: 'Or by a coefficient', takes: 'number', isOptional: true },
+    { key: 'breakawayCoefficient', words: 'Coefficient at a stand', takes: 'number', isOptional: true },
+    {
+      ...{ key: 'radius', words: 'Radius of the pin or thread', takes: 'quantity', dimension: 'length' },
+      ...{ isOptional: true, only: 'angle' },
+    },
+    { key: 'viscous', words: 'Viscous', takes: 'along', what: 'damping', isOptional: true },
+  ],
+  begins: (along) => ({ kinetic: along === 'angle' ? '0.05 N m' : '2 N' }),
   fields: JointFriction,
   note: ({ kinetic, viscous, coefficient }) =>
     `friction · ${[kinetic, coefficient, viscous].filter((v) => v !== undefined).join(' + ')}`,

@@ -29,6 +29,18 @@ declare module '../../../document/format/loads' {
 export const jointSpring = defineLoad<JointSpring>({
   kind: 'joint-spring',
   title: 'Spring at a joint',
+  form: [
+    { key: 'stiffness', words: 'Stiffness', takes: 'along', what: 'stiffness' },
+    {
+      key: 'at',
+      words: 'Relaxed at (empty: its rest position, or 0)',
+      takes: 'along',
+      what: 'value',
+      isOptional: true,
+    },
+    { key: 'damping', words: 'Damping', takes: 'along', what: 'damping', isOptional: true },
+  ],
+  begins: (along) => ({ stiffness: along === 'angle' ? '1 N m/rad' : '1 N/mm' }),
   fields: JointSpring,
   note: ({ stiffness, at }) => `spring · ${stiffness}${at === undefined ? '' : ` from ${at}`}`,
   resolve(mechanism, load) {

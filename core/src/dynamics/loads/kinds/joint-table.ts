@@ -36,6 +36,26 @@ declare module '../../../document/format/loads' {
 export const jointTable = defineLoad<JointTable>({
   kind: 'joint-table',
   title: 'Force or torque over the position',
+  form: [
+    { key: 'efforts', words: 'Positions and efforts', takes: 'pairs' },
+    { key: 'periodic', words: 'Periodic', takes: 'switch', isOptional: true },
+  ],
+  begins: (along) =>
+    along === 'angle'
+      ? {
+          efforts: [
+            ['-10 deg', '0.1 N m'],
+            ['0 deg', '0 N m'],
+            ['10 deg', '-0.1 N m'],
+          ],
+        }
+      : {
+          efforts: [
+            ['-5 mm', '5 N'],
+            ['0 mm', '0 N'],
+            ['5 mm', '-5 N'],
+          ],
+        },
   fields: JointTable,
   note: ({ efforts, periodic }) => `table · ${efforts.length} positions${periodic ? ' · periodic' : ''}`,
   resolve(mechanism, load) {

@@ -37,6 +37,17 @@ declare module '../../../document/format/loads' {
 export const motorLine = defineLoad<MotorLine>({
   kind: 'motor-line',
   title: 'Motor by its line',
+  form: [
+    { key: 'stall', words: 'At a stand', takes: 'along', what: 'effort' },
+    { key: 'noLoad', words: 'Speed without load', takes: 'along', what: 'rate' },
+    { key: 'ratio', words: 'Turns of the motor for one of the joint', takes: 'number', isOptional: true },
+    { key: 'inertia', words: 'Inertia of its rotor', takes: 'along', what: 'inertia', isOptional: true },
+    { key: 'reversed', words: 'Runs the other way', takes: 'switch', isOptional: true },
+  ],
+  begins: (along) =>
+    along === 'angle'
+      ? { stall: '0.4 N m', noLoad: '3000 rpm', ratio: 20 }
+      : { stall: '40 N', noLoad: '0.5 m/s' },
   fields: MotorLine,
   note: ({ stall, noLoad, ratio }) =>
     `motor · ${stall} · ${noLoad}${ratio === undefined ? '' : ` · 1:${ratio}`}`,
@@ -64,6 +75,7 @@ export const motorLine = defineLoad<MotorLine>({
       new CoordinateLoad(load.id, load.name, mechanism, coordinate.value, {
         effort: (_, rate) => effort(rate),
         drives: true,
+        turns: sense > 0 ? 1 : -1,
         energy: () => 0,
         loss: (_, rate) => -effort(rate) * rate,
         inertia: inertia * ratio * ratio,

@@ -31,6 +31,18 @@ declare module '../../../document/format/loads' {
 export const stop = defineLoad<Stop>({
   kind: 'stop',
   title: 'Stops at the limits',
+  form: [
+    { key: 'restitution', words: 'Restitution (empty: 0)', takes: 'number', isOptional: true },
+    {
+      key: 'stiffness',
+      words: 'Stiffness (empty: rigid)',
+      takes: 'along',
+      what: 'stiffness',
+      isOptional: true,
+    },
+    { key: 'damping', words: 'Damping', takes: 'along', what: 'damping', isOptional: true },
+  ],
+  begins: () => ({ restitution: 0.3 }),
   fields: Stop,
   note: ({ restitution, stiffness }) =>
     stiffness === undefined ? `stops · restitution ${restitution ?? 0}` : `stops · ${stiffness}`,

@@ -23,6 +23,13 @@ declare module '../../../document/format/loads' {
 export const torque = defineLoad<Torque>({
   kind: 'torque',
   title: 'Torque on a body',
+  form: [
+    { key: 'torque', words: 'Torque', takes: 'quantity', dimension: 'torque', isOptional: true },
+    { key: 'overTime', words: 'Or over time', takes: 'expression', isOptional: true },
+    { key: 'direction', words: 'Axis', takes: 'direction' },
+    { key: 'turns', words: 'Turns with its body', takes: 'switch', isOptional: true },
+  ],
+  begins: () => ({ torque: '1 N m', direction: [0, 0, 1] }),
   fields: Torque,
   note: ({ torque: constant, overTime }) => `torque · ${constant ?? overTime}`,
   resolve: (mechanism, load) => actingAt(mechanism, load, 'torque', load.torque),

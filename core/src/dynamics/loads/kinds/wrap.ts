@@ -37,6 +37,20 @@ declare module '../../../document/format/loads' {
 export const wrap = defineLoad<Wrap>({
   kind: 'wrap',
   title: 'Rope or band round a drum',
+  form: [
+    { key: 'pull', words: 'Pull at its free end', takes: 'quantity', dimension: 'force' },
+    { key: 'coefficient', words: 'Coefficient of friction', takes: 'number' },
+    { key: 'wrap', words: 'Lies round by', takes: 'quantity', dimension: 'angle' },
+    {
+      ...{ key: 'radius', words: 'Radius of the drum', takes: 'quantity', dimension: 'length' },
+      ...{ isOptional: true, only: 'angle' },
+    },
+    { key: 'reversed', words: 'The other way round', takes: 'switch', isOptional: true },
+  ],
+  begins: (along) => ({
+    ...{ pull: '5 N', coefficient: 0.3, wrap: '270 deg' },
+    ...(along === 'angle' ? { radius: '30 mm' } : {}),
+  }),
   fields: Wrap,
   note: ({ pull, coefficient, wrap: angle }) => `round a drum · ${pull} · ${coefficient} · ${angle}`,
   resolve(mechanism, load) {

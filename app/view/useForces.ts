@@ -1,0 +1,38 @@
+/** Arrows of the forces at the playhead, while a take is shown that knows them. */
+import { isMovedByForces } from '@ligamen/core'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { usePlaybackStore } from '~/model/pose/playback'
+import { usePoseStore } from '~/model/pose/pose'
+import { useRunStore } from '~/model/run/run'
+import { useStageStore } from '~/model/screen/stage'
+import type { Viewport } from '~/view/three/viewport'
+import { forcesShown, gravityShown, largestForce } from './forces-shown'
+import { useViewportStore } from './view-options'
+
+export function useForces(view: Ref<Viewport | null>) {
+  const mechanism = useMechanismStore()
+  const run = useRunStore()
+  const playback = usePlaybackStore()
+  const pose = usePoseStore()
+  const stage = useStageStore()
+  const options = useViewportStore()
+
+  const largest = computed(() => (run.take ? largestForce(run.take) : 0))
+  const isShown = computed(
+    () =>
+      stage.plays && mechanism.scenario !== null && (options.forces ?? isMovedByForces(mechanism.scenario)),
+  )
+  function show() {
+    const { scenario } = mechanism
+    const { take } = run
+    if (!view.value) return
+    if (!isShown.value || !scenario) return view.value.setForces([])
+    const arrows =
+      take && pose.source === 'take' ? forcesShown(take, playback.frame, largest.value, view.value.size) : []
+    view.value.setForces([...arrows, ...gravityShown(scenario, view.value.boundsOf())])
+  }
+  watch(
+    [view, isShown, () => run.take, () => playback.frame, () => pose.source, () => mechanism.scenario],
+    show,
+  )
+}
