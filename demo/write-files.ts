@@ -1,10 +1,16 @@
 /** Writes the demo documents as files, for the command line and for people: `npx tsx demo/write-files.ts`. */
 import { writeFileSync } from 'node:fs'
+import { forceBench } from './documents/force-bench'
 import { packetPusher } from '../shared/starting-points/packet-pusher'
 import { seedLine } from './documents/seed-line'
 import { walkingBeam } from '../shared/starting-points/walking-beam'
 
-export const files = { 'walking-beam': walkingBeam, 'packet-pusher': packetPusher, 'seed-line': seedLine }
+export const files = {
+  'walking-beam': walkingBeam,
+  'packet-pusher': packetPusher,
+  'seed-line': seedLine,
+  'force-bench': forceBench,
+}
 
 export const textOf = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`
 

@@ -10,8 +10,12 @@ import { migrate } from '../server/database/migrate'
 import { databaseSentence } from '../server/database/sentence'
 import { mechanismRepository } from '../server/repositories/mechanisms'
 import { projectRepository } from '../server/repositories/projects'
+import { forceBench } from '../demo/documents/force-bench'
 import { seedLine } from '../demo/documents/seed-line'
 import { walkingBeam } from '../shared/starting-points/walking-beam'
+
+/** In the order in which they are made. */
+const DOCUMENTS = { 'walking-beam': walkingBeam, 'force-bench': forceBench, 'seed-line': seedLine }
 
 const address = process.env.DATABASE_URL ?? ''
 
@@ -20,7 +24,7 @@ const seed = (knex: Knex): Promise<void> =>
     if (await inside('settings').where({ name: 'seeded' }).forUpdate().first()) return
     await inside('settings').insert({ name: 'seeded', value: new Date().toISOString() })
     const project = await projectRepository(inside).create('Seed-packet machine')
-    for (const [name, document] of Object.entries({ 'walking-beam': walkingBeam, 'seed-line': seedLine })) {
+    for (const [name, document] of Object.entries(DOCUMENTS)) {
       const path = new URL(`../demo/pictures/${name}.png`, import.meta.url)
       const picture = await readFile(path).catch(() => null)
       await mechanismRepository(inside).create(project.id, storedAs(document), picture)

@@ -60,6 +60,7 @@ export async function solve(file: string, options: SolveOptions): Promise<number
   if (options.json !== true)
     print(instants.all, options.at || options.frames ? shown : thinned(shown), columns.value)
   for (const sentence of changePointWords(model.value, take)) console.error(sentence)
+  for (const { message } of take.notes) console.error(message)
   const balance = energyBalance(take)
   if (balance)
     console.error(
@@ -270,5 +271,6 @@ const asJson = (
     second: frames.map((frame) => read(frame)[2]),
   })),
   changePoints: take.changePoints,
+  notes: take.notes,
   stopped: take.stopped && { ...take.stopped, ...take.stopped.data },
 })

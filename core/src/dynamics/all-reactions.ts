@@ -18,7 +18,7 @@ import { pointOn } from './loads/points'
 import { JointReaction } from './reactions'
 import type { Carried } from './reactions'
 import { solveDefinite } from './solve-definite'
-import { BRACED } from './tolerances'
+import { BRACED, CARRIED } from './tolerances'
 
 export class AllReactions {
   /** By joint: moment about the origin of its first datum, then force, in ground; six numbers each. */
@@ -74,10 +74,20 @@ export class AllReactions {
     })
   }
 
-  /** Names of the joints with which a joint shares components of its reaction; none where they are unique. @param directions see `isUnique` */
-  sharing(joint: number, directions: readonly Float64Array[]): string[] {
+  /** Whether a component of a joint's reaction is more than rounding. @param direction see `isUnique` */
+  carries(joint: number, direction: Float64Array): boolean {
+    const { wrenches, mechanism } = this
+    let along = 0
+    let most = 0
+    for (let k = 0; k < 6; k++) along += direction[k] * wrenches[6 * joint + k]
+    for (let k = 0; k < wrenches.length; k++)
+      most = Math.max(most, Math.abs(wrenches[k]) * (k % 6 < 3 ? 1 : Math.max(1, mechanism.size)))
+    return Math.abs(along) > CARRIED * most
+  }
+
+  /** Names of the joints with which a joint shares what is not unique of its reaction. */
+  sharing(joint: number): string[] {
     const { braces, mechanism } = this
-    if (directions.every((direction) => this.isUnique(joint, direction))) return []
     const { joints } = mechanism.geometry
     return joints.flatMap(({ source }, j) => {
       if (j === joint) return []

@@ -22,6 +22,8 @@ export const TOUCHING_LIMIT = 1e-11
 export const TIGHT_INSTANT = 1e-12
 /** Share of the largest part of bracing below which a component has no part in it [-]. Larger: shared forces pass for unique. */
 export const BRACED = 1e-7
+/** Share of the largest reaction below which a component carries nothing [-]. Larger: small shares are not told. Smaller: rounding alone is told. */
+export const CARRIED = 1e-9
 /** Slower than this share of free fall it is at rest [-]. Larger: it stands beside its rest. Smaller: rounding alone moves it. */
 export const AT_REST = 1e-11
 /** Shorter than this no step from rest to rest is tried before it counts as a snap [s]. Larger: quick turns pass for snaps. Smaller: more tries. */

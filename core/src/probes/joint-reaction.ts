@@ -45,8 +45,9 @@ export function reactionOf(
     directionInGround(state, linkB, onLink, direction)
     return [0, 1, 2].reduce((sum, k) => sum + direction[k] * wrenches[at + k], 0)
   }
+  /** Components that are not unique, and whether one of them carries something. */
+  let doubtful: Float64Array[] | null = null
   let sharing: readonly string[] = []
-  let isLooked = false
   return succeed({
     channel: { key: probe.id, name: probe.name, dimension: part === 'force' ? 'force' : 'torque' },
     read(state, _, out, at) {
@@ -54,10 +55,11 @@ export function reactionOf(
       const reactions = forces?.reactionsOf(state)
       if (!reactions) return
       out[at] = valueOf(state, reactions)
-      if (isLooked) return
-      isLooked = true
-      const directions = axis < 0 ? [0, 1, 2].map((k) => unit(first + k)) : [along(first, direction)]
-      sharing = reactions.sharing(joint, directions)
+      if (sharing.length > 0) return
+      doubtful ??= (axis < 0 ? [0, 1, 2].map((k) => unit(first + k)) : [along(first, direction)]).filter(
+        (one) => !reactions.isUnique(joint, one),
+      )
+      if (doubtful.some((one) => reactions.carries(joint, one))) sharing = reactions.sharing(joint)
     },
     note: () => (sharing.length > 0 ? shared(probe, source.name, sharing, path) : null),
   })

@@ -63,7 +63,7 @@ describe('of how a free run went', () => {
       const { notes } = turning(0.21)
       expect(notes).toHaveLength(1)
       expect(notes[0]).toMatchObject({ code: 'motor-stalls', ids: ['load-0', 'axle'], data: { time: 0 } })
-      expect(notes[0].message).toContain('0.2 N m')
+      expect(notes[0].message).toMatch(/gives 0\.2\d*.N.m at/)
     },
   )
 
@@ -87,8 +87,8 @@ describe('of how a free run went', () => {
     sketch.probe({ id: 'axial', kind: 'joint-force', joint: 'right', along: 'z' })
     const { notes } = sketch.solve().take
     const marked = notes.filter(({ code }) => code === 'reaction-shared')
-    // two bearings that take moments share everything
-    expect(marked.map(({ ids }) => ids![0])).toEqual(['up', 'axial'])
+    // two bearings that take moments share everything; along the axis there is nothing to share
+    expect(marked.map(({ ids }) => ids![0])).toEqual(['up'])
     expect(marked[0].message).toContain('right')
     const single = new Sketch(0.2).body('drum').hinge('left', 'ground', 'drum', [0, 0, 0])
     weigh(single, 'drum', 1, [0, 0, 0.05], [1e-3, 1e-3, 1e-3, 0, 0, 0])
