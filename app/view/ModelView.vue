@@ -21,7 +21,7 @@ import { usePickingStore } from '~/model/picking/picking'
 import { useVisibilityStore } from '~/model/screen/visibility'
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { view, look, lookBack, lookingFrom, lookFrom, picture } = useViewport(canvas)
+const { view, look, lookBack, lookingFrom, lookFrom, picture, longest } = useViewport(canvas)
 const { press, move, release, leave } = useModelPointer(view)
 const picking = usePickingStore()
 const visibility = useVisibilityStore()
@@ -97,7 +97,9 @@ defineExpose({
       />
     </div>
     <AxisSign @look="look" />
-    <p v-if="seen.grid !== null" class="spacing muted">Grid {{ spacing }} mm</p>
+    <p v-if="seen.grid !== null || longest" class="spacing muted">
+      {{ [seen.grid === null ? '' : `Grid ${spacing} mm`, longest].filter(Boolean).join(' · ') }}
+    </p>
     <slot />
   </div>
 </template>

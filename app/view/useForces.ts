@@ -1,5 +1,5 @@
 /** Arrows of the forces at the playhead, while a take is shown that knows them. */
-import { isMovedByForces } from '@ligamen/core'
+import { formatQuantity, isMovedByForces } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
 import { usePoseStore } from '~/model/pose/pose'
@@ -31,8 +31,13 @@ export function useForces(view: Ref<Viewport | null>) {
       take && pose.source === 'take' ? forcesShown(take, playback.frame, largest.value, view.value.size) : []
     view.value.setForces([...arrows, ...gravityShown(scenario, view.value.boundsOf())])
   }
+  /** What the longest arrow stands for, in words; empty without arrows. */
+  const longest = computed(() =>
+    isShown.value && largest.value > 0 ? `longest arrow ${formatQuantity(largest.value, 'N', 1)}` : '',
+  )
   watch(
     [view, isShown, () => run.take, () => playback.frame, () => pose.source, () => mechanism.scenario],
     show,
   )
+  return { longest }
 }

@@ -34,7 +34,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   const showSection = usePicture(view, showPose)
   const options = useViewportStore()
   usePreviewClock()
-  useForces(view)
+  const { longest } = useForces(view)
 
   function showDocument() {
     if (!view.value || !run.document) return
@@ -93,6 +93,7 @@ export function useViewport(canvas: Ref<HTMLCanvasElement | null>) {
   )
   return {
     view,
+    longest,
     look,
     lookBack,
     lookingFrom: () => view.value?.lookingFrom() ?? null,

@@ -60,12 +60,12 @@ const range = computed(() => {
 
 <template>
   <component
-    :is="lane.driver ? 'button' : 'div'"
+    :is="lane.kind === 'probe' ? 'div' : 'button'"
     ref="root"
     class="label"
     :class="[lane.kind, { low: isLow }]"
     :title="isLow ? `${lane.name} · ${peaks || `${lane.note} · ${range}`}` : undefined"
-    :type="lane.driver ? 'button' : undefined"
+    :type="lane.kind === 'probe' ? undefined : 'button'"
     :aria-expanded="hasTable ? timing.open === lane.id : undefined"
     @click="choose"
   >

@@ -1,12 +1,19 @@
-/** The lanes of the timing chart: one for each driver of the scenario, then one for each probe. */
+/** The lanes of the timing chart: one for each driver of the scenario, for each joint that loads act on, then for each probe. */
 import { drivenName, driverNote, moveKey } from '@ligamen/core'
 import type { AnyDriver, Channel, Take } from '@ligamen/core'
-import { driverColumn, drivenDimension, onJoint, probeColumn } from '~/drive/chart/curves/columns'
+import {
+  coordinateColumn,
+  driverColumn,
+  drivenDimension,
+  onJoint,
+  probeColumn,
+} from '~/drive/chart/curves/columns'
 import type { Column } from '~/drive/chart/curves/columns'
 import { rangeOf, sampleAt } from '~/drive/chart/curves/curve'
 import type { Samples } from '~/drive/chart/curves/curve'
 import { plannedSamples } from '~/drive/chart/curves/planned-samples'
 import { display } from '~/fields/display'
+import { jointsWithLoads } from './load-lanes'
 import { drivenJoint } from '~/model/driven-joint'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
@@ -15,12 +22,12 @@ import { useTimingStore } from '~/timing/timing'
 
 export interface Lane {
   id: string
-  kind: 'driver' | 'probe'
+  kind: 'driver' | 'load' | 'probe'
   name: string
   note: string
-  /** Joint behind a driver's lane. */
+  /** Joint behind the lane of a driver or of loads. */
   joint: string | null
-  /** The driver, or null for a probe. */
+  /** The driver; null for others. */
   driver: AnyDriver | null
   /** Its values in the take (SI) with their first and second derivatives, their range, and the time between two [s]. */
   samples: Samples | null
@@ -69,8 +76,17 @@ export function useLanes() {
         run.compared && probeColumn(run.compared, probe.id),
       ),
     }))
-    return [...drivers, ...probes]
+    return [...drivers, ...loadLanes(new Set(drivers.map(({ joint }) => joint))), ...probes]
   })
+
+  const loadLanes = (driven: ReadonlySet<string | null>): Lane[] =>
+    jointsWithLoads(mechanism.document, mechanism.scenario, driven).map(({ joint, freedom, note }) => {
+      const of = (take: Take | null) => take && coordinateColumn(take, { joint, freedom })
+      return {
+        ...{ id: `loads-${joint}`, kind: 'load', name: mechanism.nameOf(joint), note, joint, driver: null },
+        ...beside(drawn(run.take, of(run.take)), of(run.compared)),
+      }
+    })
 
   /** With the curve of the scenario that is compared, on one scale. */
   function beside(curve: Drawn, other: Column | null): Drawn {

@@ -21,6 +21,16 @@ const kilograms = (value: number) =>
   value < 1 ? formatQuantity(value, 'g', 2) : formatQuantity(value, 'kg', 4)
 const inertia = (value: number) => formatNumber(value * 1e6, 2)
 
+/** Without what is rounding beside the largest. */
+function rounded(values: readonly number[]): number[] {
+  const most = Math.max(...values.map(Math.abs))
+  return values.map((v) => (Math.abs(v) < 1e-12 * most ? 0 : v))
+}
+const inertiaText = (values: readonly number[]) =>
+  rounded(values)
+    .map((v) => Number((v * 1e6).toPrecision(8)))
+    .join(', ')
+
 const set = (value: Quantity) =>
   mechanism.edit(`${props.body.name}: mass ${value}`, (draft) => {
     const body = draft.bodies.find(({ id }) => id === props.body.id)!
@@ -72,16 +82,15 @@ const clear = () =>
       <div class="three">
         <PointFields
           label="Centre"
-          :values="body.mass.centre ?? known.centre"
+          :values="body.mass.centre ?? rounded(known.centre)"
           :measured="!body.mass.centre"
           :commit="setCentre"
         />
       </div>
-      <TextCommit
-        label="Inertia about the centre: xx, yy, zz, xy, yz, zx [kg mm²]"
-        :value="known.inertia.map((v) => Number((v * 1e6).toPrecision(8))).join(', ')"
-        :commit="setInertia"
-      />
+      <TextCommit label="Inertia [kg mm²]" :value="inertiaText(known.inertia)" :commit="setInertia" />
+      <p class="muted">
+        xx, yy, zz, xy, yz, zx about the centre, along the axes of the body. Empty: that of its shape.
+      </p>
     </template>
   </section>
 </template>

@@ -339,8 +339,7 @@ const edges = computed<Edge[]>(() => [
   border-color: rgb(var(--v-theme-primary));
 }
 
-.body.selected,
-.joint.selected {
+:is(.body, .joint).selected {
   box-shadow: 0 0 0 3px rgb(var(--v-theme-selected));
 }
 
@@ -365,18 +364,14 @@ const edges = computed<Edge[]>(() => [
   border-style: dashed;
   border-radius: 3px;
 }
-
 .joint.free {
-  border-color: rgb(var(--v-theme-measured));
-  border-style: double;
-  border-width: 3px;
+  border: 3px double rgb(var(--v-theme-measured));
 }
 
 .map :deep(.joint-line) {
   stroke: rgb(var(--v-theme-on-surface));
   stroke-width: 1.5;
 }
-
 .map :deep(.joint-line.drives) {
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 4;
@@ -399,8 +394,7 @@ const edges = computed<Edge[]>(() => [
   border-radius: 2px;
 }
 
-.map :deep(.joint-line.parked),
-.map :deep(.joint-line.suspended) {
+.map :deep(.joint-line:is(.parked, .suspended)) {
   stroke-dasharray: 4 4;
 }
 </style>

@@ -6,33 +6,8 @@ import { LEAST_SLIDING_RATE, SETTLED_FRICTION } from './tolerances'
 import { SLIDES } from '../mechanism/chain'
 import type { MotionState } from '../mechanism/state'
 import { CoordinateLoad } from './loads/coordinate-load'
+import type { CarriedForce, FrictionLaw, Resistance } from './loads/friction-law'
 import type { Loads } from './loads/loads'
-
-/** What resists along a coordinate, each not negative [N m, N]. */
-export interface Resistance {
-  movingUp: number
-  movingDown: number
-  /** Against being moved from a stand. */
-  heldUp: number
-  heldDown: number
-}
-
-/** What a joint carries, as friction depends on it [N]. */
-export interface CarriedForce {
-  /** Along the axis of the freedom, on the body that moves with it. */
-  axial: number
-  /** Across it; never negative. */
-  radial: number
-}
-
-export interface FrictionLaw {
-  readonly needsCarried: boolean
-  /**
-   * Adds what resists to `to`.
-   * @param effort of friction along the coordinate, as far as it is known
-   */
-  add(to: Resistance, carried: CarriedForce, effort: number): void
-}
 
 /** All dry friction along the coordinate of one link. */
 export interface DryFriction {

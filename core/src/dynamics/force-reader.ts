@@ -7,10 +7,11 @@ import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
 import { AllReactions } from './all-reactions'
 import { carriedForce, frictionsOf, readResistance, settleFriction, slideOf, wayOf } from './dry-friction'
-import type { CarriedForce, DryFriction, Sliding } from './dry-friction'
+import type { DryFriction, Sliding } from './dry-friction'
 import type { Hold } from './holds'
 import { InverseDynamics } from './inverse'
 import type { Physics } from './physics'
+import type { CarriedForce } from './loads/friction-law'
 import { JointReaction } from './reactions'
 
 /** What a stretch of a run is solved with. */

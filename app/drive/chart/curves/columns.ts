@@ -35,9 +35,13 @@ export function drivenDimension(
 
 /** The coordinate that a driver prescribes, when it is one of a joint. */
 export function driverColumn(take: Take, driver: AnyDriver): Column | null {
-  if (drivenJoint(driver) === null || driver.kind === 'path') return null
+  return drivenJoint(driver) === null || driver.kind === 'path' ? null : coordinateColumn(take, driver)
+}
+
+/** A coordinate of a joint, with its derivatives; null where the joint has no such freedom. */
+export function coordinateColumn(take: Take, on: Parameters<typeof channelOf>[1]): Column | null {
   const { coordinates, coordinateRates, coordinateAccelerations, coordinateChannels: channels, frames } = take
-  const channel = channelOf(channels, driver)
+  const channel = channelOf(channels, on)
   if (!channel) return null
   const first = channels.indexOf(channel)
   const of = (values: Float64Array): Samples => ({ values, stride: channels.length, first, frames })

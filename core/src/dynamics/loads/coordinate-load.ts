@@ -7,7 +7,7 @@ import { Reader } from '../../mechanism/reading'
 import type { Mechanism } from '../../mechanism/compile'
 import { addRowForces } from '../../mechanism/row-forces'
 import type { MotionState } from '../../mechanism/state'
-import type { FrictionLaw } from '../dry-friction'
+import type { FrictionLaw } from './friction-law'
 import type { ActingLoad } from './loads'
 
 /** What acts along a coordinate. */

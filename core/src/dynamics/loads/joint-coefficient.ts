@@ -11,7 +11,7 @@ import type { Coordinate } from '../../mechanism/coordinate'
 import type { Mechanism } from '../../mechanism/compile'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import type { FrictionLaw, Resistance } from '../dry-friction'
+import type { FrictionLaw, Resistance } from './friction-law'
 import { loadFault } from './load-type'
 
 export interface Coefficients {
