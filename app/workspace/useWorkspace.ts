@@ -82,7 +82,7 @@ export function useWorkspace(id: string) {
   /** The stage of the address, else the one that suits what is there. */
   function enter() {
     const asked = route.query.stage as Stage | undefined
-    stage.go(asked && STAGES.includes(asked) ? asked : stageFor(mechanism.document))
+    stage.enter(asked && STAGES.includes(asked) ? asked : stageFor(mechanism.document))
   }
   useKeeping(id)
   watch(
@@ -91,6 +91,7 @@ export function useWorkspace(id: string) {
   )
 
   onMounted(() => {
+    stage.begin()
     mechanism.prepare()
     return open()
   })

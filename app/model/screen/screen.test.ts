@@ -120,5 +120,19 @@ describe('the stage of a mechanism', () => {
     expect(stageFor({ ...walkingBeam, scenarios: [] })).toBe('connect')
     expect(stageFor({ ...walkingBeam, scenarios: [], bodies: [] })).toBe('build')
     expect(stageFor(null)).toBe('build')
+    const [run] = walkingBeam.scenarios
+    const free = { ...run!, drivers: [], mode: 'free' as const }
+    expect(stageFor({ ...walkingBeam, scenarios: [free] })).toBe('drive')
+  })
+
+  it('is where it opens, unless somebody has gone elsewhere meanwhile', () => {
+    const stage = useStageStore()
+    stage.begin()
+    stage.enter('connect')
+    expect(stage.stage).toBe('connect')
+    stage.begin()
+    stage.go('prove')
+    stage.enter('drive')
+    expect(stage.stage).toBe('prove')
   })
 })

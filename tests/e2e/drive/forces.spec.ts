@@ -19,7 +19,7 @@ async function openDocument(page: Page, name: string, path: string): Promise<voi
 }
 
 async function chooseScenario(page: Page, name: string) {
-  await page.getByRole('combobox', { name: 'Scenario' }).press('ArrowDown')
+  await page.getByRole('combobox', { name: 'Scenario', exact: true }).press('ArrowDown')
   await page.getByRole('option', { name, exact: true }).click()
   await solved(page)
 }

@@ -10,6 +10,7 @@ export const REPORT_SECTIONS = [
   'clearances',
   'charts',
   'facts',
+  'forces',
   'scenario',
   'mobility',
   'joints',

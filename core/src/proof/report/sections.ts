@@ -1,6 +1,8 @@
 /** The sections of a report: each a heading and its content as HTML. */
 import type { MechanismDocument } from '../../document/format/mechanism'
+import { isMovedByForces } from '../../document/moved-by-forces'
 import type { ReportSection } from '../../document/format/report'
+import type { Scenario } from '../../document/format/scenarios'
 import { jointType } from '../../mechanism/joints/registry'
 import { dimensions } from '../../units/dimension'
 import { formatQuantity } from '../../units/format'
@@ -8,6 +10,8 @@ import { byClearance } from '../clearance/clearances'
 import type { Clearances } from '../clearance/clearances'
 import type { CheckResult } from '../evaluate'
 import { findFacts } from '../facts/facts'
+import { listed } from '../../wording'
+import { forcesContent } from './forces-section'
 import { chartFigure, timingFigures } from './figures'
 import { escaped, htmlTable, paragraph } from './html'
 import type { ReportInput } from './report-input'
@@ -27,11 +31,27 @@ const STATES: Readonly<Record<CheckResult['state'], string>> = {
   muted: 'muted',
 }
 
+/** How scenarios are solved, in sentences. */
+function how(scenarios: readonly Scenario[]): string {
+  const moved = scenarios.filter(isMovedByForces)
+  const named = listed(moved.map(({ name }) => name))
+  const others = moved.length === 0 ? 'Scenarios are' : 'Others are'
+  const driven =
+    moved.length === scenarios.length
+      ? ''
+      : `${others} solved kinematically: positions, velocities and accelerations follow from the drivers. `
+  const byForces =
+    moved.length === 0
+      ? ''
+      : `${named} ${moved.length > 1 ? 'move' : 'moves'} by masses and loads where nothing drives; friction is Coulomb's, impacts take no time. `
+  return `${byForces}${driven}`.trim()
+}
+
 export const sections: Readonly<Record<ReportSection['kind'], Write>> = {
   assumptions: ({ evidence: { document } }) => ({
     heading: 'What is assumed',
     content: paragraph(
-      `Bodies are rigid, joints have no play, and ${document.scenarios.length === 1 ? 'the scenario is' : 'scenarios are'} solved kinematically: positions, velocities and accelerations follow from the drivers, without masses and forces. Positions are closed to 1e-10 of the size of the mechanism; velocities and accelerations are solved, not differenced.`,
+      `Bodies are rigid, joints have no play. ${how(document.scenarios)} Positions are closed to 1e-10 of the size of the mechanism; velocities and accelerations are solved, not differenced.`,
     ),
   }),
   pictures: ({ pictures }) => ({
@@ -68,6 +88,10 @@ export const sections: Readonly<Record<ReportSection['kind'], Write>> = {
           : `<ul>${facts.map(({ sentence }) => `<li>${escaped(sentence)}</li>`).join('\n')}</ul>`,
     }
   },
+  forces: ({ evidence: { document, take } }) => ({
+    heading: 'Forces',
+    content: forcesContent(document, take),
+  }),
   scenario: ({ evidence }) => {
     const { take, length, document } = evidence
     const { name, drivers } = document.scenarios.find(({ id }) => id === take.scenario)!
