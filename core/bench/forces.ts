@@ -6,11 +6,15 @@ import { atEnd, looseSqueezer } from '../test/published/squeezer'
 import { meet, Sketch } from '../test/sketch'
 import type { Flat } from '../test/sketch'
 import { ChainByHand, fallByHand, fourBarByHand, FREE_FOUR_BAR, ROD } from './forces-by-hand'
+import { engineAccelerations, engineFall, engineFourBar } from './mujoco-free'
 import { timesAsLong, warmMedian } from './timing'
 import type { MechanismDocument } from '../src'
 
 type Note = (name: string, value: number, unit: string) => number
 type Limit = (name: string, value: number, limit: number) => void
+
+/** The engine reads no longer chains. */
+const MOST_IN_ENGINE = 150
 
 const DOWN = [0, 0, -9.81] as const
 
@@ -29,7 +33,7 @@ function chain(n: number): Sketch {
 }
 
 /** Accelerations of the chain of rods beside a recursion by hand. */
-function accelerations(n: number, note: Note, limit: Limit): void {
+async function accelerations(n: number, note: Note, limit: Limit): Promise<void> {
   const solver = free(chain(n), { gravity: DOWN })
   const { state } = solver
   const links = Array.from({ length: n }, (_, k) => linkOf(solver.mechanism, `j${k}`))
@@ -56,12 +60,19 @@ function accelerations(n: number, note: Note, limit: Limit): void {
   )
   const size = Math.max(...byHand.acceleration.map(Math.abs))
   if (!(worst < 1e-8 * size)) throw new Error(`Accelerations differ by ${worst} of ${size}.`)
-  note(`chain of ${n}: accelerations`, warmMedian(15, ours) / rounds, 'us')
+  const own = note(`chain of ${n}: accelerations`, warmMedian(15, ours) / rounds, 'us')
   note(`chain of ${n}: accelerations by hand`, warmMedian(15, hand) / rounds, 'us')
   limit(`chain of ${n}: accelerations over those by hand`, timesAsLong(15, ours, hand), 2)
+  const most = Math.min(n, MOST_IN_ENGINE)
+  const engine = note(
+    `chain of ${most}: accelerations in the engine`,
+    await engineAccelerations(most, q, rate),
+    'us',
+  )
+  limit(`chain of ${n}: accelerations over those of ${most} in the engine`, own / engine, 1)
 }
 
-function falling(note: Note, limit: Limit): void {
+async function falling(note: Note, limit: Limit): Promise<void> {
   const end = 2
   const exact = fallByHand(10, DOWN, end, 1e-13).slice()
   const tipOf = (accuracy: number) => {
@@ -79,12 +90,17 @@ function falling(note: Note, limit: Limit): void {
   const loose = loosen(chain(10), { gravity: DOWN })
   const ours = () => void reach(letGo(loose, { accuracy: own }), end)
   const byHand = () => void fallByHand(10, DOWN, end, hand)
-  note('chain of 10 falling for 2 s', warmMedian(7, ours) / 1000, 'ms')
+  const time = note('chain of 10 falling for 2 s', warmMedian(7, ours) / 1000, 'ms')
   note('chain of 10 falling for 2 s, by hand', warmMedian(7, byHand) / 1000, 'ms')
   limit('chain of 10 falling over the one by hand', timesAsLong(7, ours, byHand), 3)
+  // as exact as its integrator is said to be at its best: 6e-11 m
+  const engine = await engineFall(10, end, exact, 1e-10)
+  note('chain of 10 falling for 2 s, in the engine', engine.milliseconds, 'ms')
+  note('chain of 10 falling for 2 s, in the engine: error of the tip', engine.error, 'm')
+  limit('chain of 10 falling over the one in the engine', time / engine.milliseconds, 0.1)
 }
 
-function looseFourBar(note: Note, limit: Limit): void {
+async function looseFourBar(note: Note, limit: Limit): Promise<void> {
   const { ground, crank, coupler, rocker, start, masses } = FREE_FOUR_BAR
   const pin: Flat = [crank * Math.cos(start), crank * Math.sin(start)]
   const eye = meet(pin, coupler, [ground, 0], rocker)
@@ -114,6 +130,10 @@ function looseFourBar(note: Note, limit: Limit): void {
   note('four-bar let go for 1 s', warmMedian(15, ours) / 1000, 'ms')
   note('four-bar let go for 1 s, by hand', warmMedian(15, byHand) / 1000, 'ms')
   limit('four-bar let go over the one by hand', timesAsLong(15, ours, byHand), 10)
+  const engine = await engineFourBar(exact)
+  note('four-bar let go for 1 s, in the engine', engine.milliseconds, 'ms')
+  note('four-bar let go for 1 s, in the engine: error', engine.error, 'rad')
+  note('four-bar let go for 1 s, in the engine: gap of its loop', engine.gap * 1000, 'mm')
 }
 
 function sevenBodies(note: Note, limit: Limit): void {
@@ -170,14 +190,14 @@ function prescribed(name: string, document: MechanismDocument, note: Note, limit
 }
 
 /** @param documents of kinematic benches, whose bodies get masses */
-export function benchForces(
+export async function benchForces(
   note: Note,
   limit: Limit,
   documents: Readonly<Record<string, MechanismDocument>>,
-): void {
-  for (const n of [10, 50, 200]) accelerations(n, note, limit)
-  falling(note, limit)
-  looseFourBar(note, limit)
+): Promise<void> {
+  for (const n of [10, 50, 200]) await accelerations(n, note, limit)
+  await falling(note, limit)
+  await looseFourBar(note, limit)
   sevenBodies(note, limit)
   for (const [name, document] of Object.entries(documents)) prescribed(name, document, note, limit)
 }

@@ -149,7 +149,7 @@ function siteOrder({ bodies, closures }: Scene): [number, number][] {
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 let loaded: any = null
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-async function engine(): Promise<any> {
+export async function engine(): Promise<any> {
   if (loaded) return loaded
   loaded = await loadMujoco()
   loaded.FS.mkdir('/working')

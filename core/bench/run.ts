@@ -235,7 +235,7 @@ async function main(out: string | undefined): Promise<void> {
   ratio('heap growth over 100,000 four-bar frames [MB]', garbage() / 2 ** 20, 1)
   ratio('checks of the demo over its solve', checksBesideSolve('demo/files/seed-line.json'), 0.05)
   ratio('points of 20 charts of 100,000 frames for a zoom [ms]', zoomOfManyCharts() / 1000, 50)
-  benchForces(note, ratio, {
+  await benchForces(note, ratio, {
     'four-bar': machines.fourBar(),
     'slider-crank': machines.sliderCrank(),
     'ladder of 100': machines.ladder(100),

@@ -26,6 +26,7 @@ import {
   LONGEST_TRAVEL,
   LONGEST_WATCHED_TRAVEL,
   MOST_STEPS,
+  STEPS_BETWEEN_LOOKS,
   RESTING_RATE,
   TIGHT_INSTANT,
   TOUCHING_LIMIT,
@@ -36,6 +37,8 @@ export interface FreeOptions {
   readonly isWatched?: boolean
   /** Relative error of a step; the usual one when left out. */
   readonly accuracy?: number
+  /** When it ends; it is given up where too many steps lie before that. */
+  readonly until?: number
 }
 
 const SIDES = [1, -1] as const
@@ -64,7 +67,9 @@ export class FreeSolver implements Mover {
   private readonly breaks: readonly number[]
   /** Rates of what may be held, at the start of the step. */
   private readonly ratesBefore: Float64Array
+  /** Steps since it was looked last whether there is an end to them, and when that was [s]. */
   private steps = 0
+  private lookedAt: number
   /** What was lost where rows or drivers that began to hold stopped something at the start [J]. */
   impact = 0
   /** What impacts took, and what was lost and brought in before the equations were set up last [J]. */
@@ -94,6 +99,7 @@ export class FreeSolver implements Mover {
     this.inputs = new Inputs(drives, this.equations, this.state)
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
+    this.lookedAt = time
     this.breaks = physics.loads.acting.flatMap((load) =>
       load instanceof CoordinateLoad ? (load.law.breaks ?? []) : [],
     )
@@ -163,8 +169,7 @@ export class FreeSolver implements Mover {
     const { free, inputs, holds, ratesBefore, state } = this
     const end = Math.min(time, inputs.breakAfter(this.time), this.breakOfLoads())
     for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
-    this.steps++
-    if (this.steps > MOST_STEPS || !free.step(end, this.longestStep())) {
+    if (this.isHopeless() || !free.step(end, this.longestStep())) {
       this.stop()
       return false
     }
@@ -327,6 +332,16 @@ export class FreeSolver implements Mover {
     const traced = isWatched ? state.all : free.determined
     const pace = paceOf(state.rate, traced, unit)
     return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / pace
+  }
+
+  /** Whether so many steps would be needed to the end that it is given up; looked at now and then. */
+  private isHopeless(): boolean {
+    const { options, time } = this
+    if (++this.steps < STEPS_BETWEEN_LOOKS) return false
+    const ahead = ((options.until ?? time) - time) / (time - this.lookedAt)
+    this.steps = 0
+    this.lookedAt = time
+    return !(ahead * STEPS_BETWEEN_LOOKS < MOST_STEPS)
   }
 
   /** Names where the acceleration is largest. */

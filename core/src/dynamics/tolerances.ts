@@ -36,5 +36,7 @@ export const RELAXING_ACCURACY = 1e-5
 export const IMPOSSIBLE_MOMENT = 1e-3
 /** A spring shorter than this share of the mechanism's size has no direction [-]. Larger: short springs are warned of. Smaller: rounding points somewhere. */
 export const NO_SPRING_LENGTH = 1e-9
-/** Steps after which a free motion is given up. Larger: one that cannot be resolved keeps the machine busy. Smaller: long runs are cut off. */
-export const MOST_STEPS = 4_000_000
+/** Steps to its end beyond which a free motion is given up. Larger: one that cannot be resolved keeps the machine busy. Smaller: long runs are cut off. */
+export const MOST_STEPS = 5_000_000
+/** How often that is looked at. Larger: it is told later. Smaller: a short stretch of quick events passes for all of it. */
+export const STEPS_BETWEEN_LOOKS = 20_000

@@ -86,6 +86,8 @@ export class Acts {
   /** What was lost and brought in before the present act [J]. */
   private spent = { lost: 0, driven: 0 }
   private readonly mode: NonNullable<Scenario['mode']>
+  /** The length of the scenario [s]. */
+  private readonly until: number
   /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
   private readonly physics: Physics | null
 
@@ -104,6 +106,7 @@ export class Acts {
   ) {
     this.drivers = plan.drivers
     this.mode = scenario.source.mode ?? 'kinematic'
+    this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
@@ -322,7 +325,7 @@ export class Acts {
     const solver: Mover = !physics
       ? new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
       : this.isFree
-        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched })
+        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched, until: this.until })
         : new RestMover(held, physics, drives, q, rows, time)
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)

@@ -96,3 +96,19 @@ describe('of how a free run went', () => {
     expect(freely(single).solve().take.notes).toEqual([])
   })
 })
+
+describe('a run that grows stiff beyond resolution', () => {
+  const damped = (damping: string) => {
+    const sketch = new Sketch(1).body('block').slide('rail', 'ground', 'block', [0, 0, 0], [1, 0, 0])
+    weigh(sketch, 'block', 0.01, [0, 0, 0], [0, 0, 0, 0, 0, 0])
+    const spring = { kind: 'joint-spring', joint: 'rail', stiffness: '1000 N/mm', damping, at: '1 mm' }
+    return freely(sketch, [spring], [0, 0, 0])
+  }
+
+  it('is given up with the body, the joint and a way out; one that is only quick goes on to its end', () => {
+    const take = damped('1000000 N s/m').attempt()
+    expect(take.stopped).toMatchObject({ code: 'motion-unresolved', ids: ['block', 'rail'] })
+    expect(take.stopped!.message).toContain('block (rail)')
+    expect(damped('20 N s/m').attempt().stopped).toBeNull()
+  })
+})
