@@ -1,6 +1,6 @@
 /**
  * Copies of bodies and groups with all that belongs to them: inner groups and datums, whatever refers to them alone (paths,
- * joints, mates, relations, springs), and the drivers of what is copied, in every scenario.
+ * joints, mates, relations, springs, loads), and the drivers and loads of what is copied, in every scenario.
  */
 import { copyOf } from './copy'
 import { MechanismDocument } from './format/mechanism'
@@ -27,7 +27,17 @@ export interface CopiedEntries {
 const NO_JOINTS: OutwardJoints = { joints: new Set(), datums: new Map() }
 
 /** Lists whose entries are copied with the bodies that they belong to; the first two are chosen, the others follow. */
-const LISTS = ['bodies', 'groups', 'datums', 'paths', 'joints', 'mates', 'relations', 'springs'] as const
+const LISTS = [
+  'bodies',
+  'groups',
+  'datums',
+  'paths',
+  'joints',
+  'mates',
+  'relations',
+  'springs',
+  'loads',
+] as const
 const FOLLOWING = LISTS.slice(2)
 
 /** What a driver can drive. */
@@ -73,6 +83,13 @@ export function copyEntries(
     const made = drivers.filter(({ id }) => inside.has(id)).map(copyOf)
     renameIds(MechanismDocument, { scenarios: [{ drivers: made }] }, copies)
     target.scenarios[k].drivers.push(...made)
+    const loads = document.scenarios[k].loads ?? []
+    const names = new Set(loads.map(({ name }) => name))
+    const copied = loads
+      .filter(({ id }) => inside.has(id))
+      .map((load) => ({ ...copyOf(load), name: countedName(names, load.name) }))
+    renameIds(MechanismDocument, { scenarios: [{ loads: copied }] }, copies)
+    target.scenarios[k].loads?.push(...copied)
   })
   return { document: target, copies }
 }
@@ -111,6 +128,9 @@ function belongings(
   }
   if (!withDrivers) return inside
   for (const { id, kind, pointer } of places) {
+    const own = references.get(id) ?? []
+    if (kind === 'load' && own.length > 0 && own.every((reference) => inside.has(reference.id)))
+      inside.add(id)
     if (kind !== 'driver') continue
     const driven = (references.get(id) ?? []).filter(
       (place) => place.to.some((to) => DRIVEN.includes(to)) && isFieldOf(pointer, place.pointer),

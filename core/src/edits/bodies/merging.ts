@@ -20,6 +20,7 @@ const LISTS = [
   'mates',
   'relations',
   'springs',
+  'loads',
   'poses',
   'probes',
   'scenarios',
