@@ -3,6 +3,7 @@
  * The timing chart: a ruler, a lane for each driver, the cues, and the probes on the same time axis under one playhead.
  * The lane that is open has its table below it.
  */
+import { isMovedByForces } from '@ligamen/core'
 import { useMotorFlip } from '~/drive/drivers/useMotorFlip'
 import { useElementSize } from '@vueuse/core'
 import AddDriver from '../drivers/AddDriver.vue'
@@ -48,7 +49,8 @@ const noteRow = (lane: string) => (element: unknown) => {
 }
 const { width } = useElementSize(ruler)
 
-const drivers = computed(() => lanes.value.filter(({ kind }) => kind === 'driver'))
+const moving = computed(() => lanes.value.filter(({ kind }) => kind !== 'probe'))
+const isDriven = computed(() => moving.value.some(({ kind }) => kind === 'driver'))
 const probes = computed(() => lanes.value.filter(({ kind }) => kind === 'probe'))
 const cues = computed(() => (mechanism.scenario?.cues ?? []).filter(isMotionCue))
 
@@ -140,7 +142,7 @@ const toggle = (lane: string) => {
           <ChangePoints />
         </div>
       </div>
-      <template v-for="lane in drivers" :key="lane.id">
+      <template v-for="lane in moving" :key="lane.id">
         <div :ref="noteRow(lane.id)" class="row lane" :class="{ open: timing.open === lane.id }">
           <LaneLabel :lane="lane" :reading="reading" @open="toggle(lane.id)" />
           <div class="track" v-on="scrub">
@@ -171,11 +173,13 @@ const toggle = (lane: string) => {
         <LaneLabel :lane="lane" :reading="reading" />
         <div class="track" v-on="scrub"><LaneCurve :lane="lane" /></div>
       </div>
-      <p v-if="drivers.length === 0" class="muted empty">
+      <p v-if="!isDriven" class="muted empty">
         {{
-          mechanism.scenario
-            ? 'Nothing is driven in this scenario yet. Choose what to drive below.'
-            : 'There is no scenario yet. Make one above to put motion on the mechanism.'
+          mechanism.scenario && isMovedByForces(mechanism.scenario)
+            ? 'Nothing is driven: loads move what can move. Choose below what to drive, or a joint to give it a load.'
+            : mechanism.scenario
+              ? 'Nothing is driven in this scenario yet. Choose what to drive below.'
+              : 'There is no scenario yet. Make one above to put motion on the mechanism.'
         }}
       </p>
       <PathMaker v-if="path.open" />

@@ -24,6 +24,7 @@ const WORDS: Readonly<Record<Kind, string>> = {
   clearances: 'Clearances',
   charts: 'Charts',
   facts: 'What the motion shows',
+  forces: 'Forces',
   scenario: 'Scenario',
   mobility: 'Mobility',
   joints: 'Joints and relations',

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { findRest } from '../../src/dynamics/rest'
 import { SpringDamper } from '../../src/dynamics/loads/spring-damper'
+import { restOf as restOfScenario } from '../../src/model/rest'
 import { Sketch } from '../sketch'
 import { G, linkOf, loosen, rod, weigh } from './free'
 import type { Loose } from './free'
@@ -99,5 +100,22 @@ describe('rest', () => {
   it('what falls for ever is named', () => {
     const sketch = weigh(new Sketch().body('packet'), 'packet', 0.01, [0, 0, 0], [1e-6, 1e-6, 1e-6, 0, 0, 0])
     expect(() => restOf(loosen(sketch))).toThrow('packet moves on and on')
+  })
+})
+
+describe('rest with what resists motion', () => {
+  it('is found where damping and a motor line would make the way there long', () => {
+    // a motor of 8 N m at the joint winds up a spring, against a band, through grease as stiff as tar
+    const sketch = new Sketch().body('drum').hinge('axle', 'ground', 'drum', [0, 0])
+    weigh(sketch, 'drum', 0.1, [0, 0, 0], [1e-4, 1e-4, 1e-4, 0, 0, 0])
+    const [scenario] = sketch.document.scenarios
+    scenario.mode = 'rest'
+    scenario.loads = [
+      { id: 'm', name: 'M', kind: 'motor-line', joint: 'axle', stall: 0.4, noLoad: 314, ratio: 20 },
+      { id: 's', name: 'S', kind: 'joint-spring', joint: 'axle', stiffness: 0.5, damping: 3 },
+    ] as never
+    const found = restOfScenario(sketch.open(), 'run')
+    expect(found.ok && found.value.kind).toBe('stable')
+    if (found.ok) expect(found.value.values[0]).toBeCloseTo(16, 8)
   })
 })

@@ -45,15 +45,25 @@ export class CoordinateLoad implements ActingLoad {
     this.reader = new Reader(mechanism, [coordinate])
   }
 
-  apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void {
+  apply(
+    state: MotionState,
+    time: number,
+    wrenches: Float64Array,
+    efforts: Float64Array,
+    isStanding = false,
+  ): void {
     const { coordinate, law } = this
     const { link } = coordinate
     if (link >= 0) {
-      efforts[link] += law.effort(state.q[link] + coordinate.constant, state.rate[link], time)
+      efforts[link] += law.effort(
+        state.q[link] + coordinate.constant,
+        isStanding ? 0 : state.rate[link],
+        time,
+      )
       return
     }
     this.read(state)
-    this.multiplier[0] = law.effort(this.reader.values[0], this.reader.rates[0], time)
+    this.multiplier[0] = law.effort(this.reader.values[0], isStanding ? 0 : this.reader.rates[0], time)
     addRowForces(this.reader.equations, state, this.multiplier, wrenches, efforts)
   }
 

@@ -10,8 +10,15 @@ export interface ActingLoad {
   /**
    * Adds what it does: wrenches on links (moment about the ground's origin [N m], force [N]), and forces along the coordinates of
    * links [N m, N]. Positions and twists must be current.
+   * @param isStanding whether it acts as if nothing moved
    */
-  apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void
+  apply(
+    state: MotionState,
+    time: number,
+    wrenches: Float64Array,
+    efforts: Float64Array,
+    isStanding?: boolean,
+  ): void
   /** What it stores at the present position [J]. */
   energy(state: MotionState): number
   /** Power that it takes out of the motion for good [W]; negative where it brings some in. */
@@ -23,18 +30,19 @@ export class Loads {
     /** [m/s^2], in ground. */
     readonly gravity: Float64Array,
     readonly acting: readonly ActingLoad[] = [],
-    /** The instant at which loads over time stand still [s]; null where they go on. */
+    /** The instant at which loads stand still, over time and as if nothing moved [s]; null where they go on. */
     private readonly frozenAt: number | null = null,
   ) {}
 
-  /** The same loads as they are at an instant. */
+  /** The same loads as they are at an instant, as if nothing moved: what decides where it rests. */
   at(time: number): Loads {
     return new Loads(this.gravity, this.acting, time)
   }
 
   apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void {
-    const at = this.frozenAt ?? time
-    for (let k = 0; k < this.acting.length; k++) this.acting[k].apply(state, at, wrenches, efforts)
+    const { acting, frozenAt } = this
+    const at = frozenAt ?? time
+    for (let k = 0; k < acting.length; k++) acting[k].apply(state, at, wrenches, efforts, frozenAt !== null)
   }
 
   energy(state: MotionState): number {

@@ -50,8 +50,9 @@ export class SpringDamper implements ActingLoad {
     }
   }
 
-  apply(state: MotionState, _: number, wrenches: Float64Array): void {
-    this.line.pull(this.force(state), wrenches)
+  apply(state: MotionState, _: number, wrenches: Float64Array, __: Float64Array, isStanding = false): void {
+    const force = this.force(state)
+    this.line.pull(isStanding ? this.elastic() : force, wrenches)
   }
 
   energy(state: MotionState): number {
