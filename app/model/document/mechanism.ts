@@ -120,6 +120,7 @@ const solverOf = (run: ReturnType<typeof useRunStore>): SolverClient =>
     progress: run.setProgress,
     part: run.addPart,
     take: run.finish,
+    unsolved: run.unsolved,
     compared: run.setCompared,
     cancelled: run.cancelled,
     dragged: run.stand,

@@ -49,6 +49,7 @@ export const useRunStore = defineStore('run', () => {
     stand: run.stand.bind(run),
     finish: run.finish.bind(run),
     cancelled: run.cancel.bind(run),
+    unsolved: run.fail.bind(run),
     clear,
   }
 })

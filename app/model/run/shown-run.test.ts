@@ -165,3 +165,17 @@ it('nothing is left of another mechanism', () => {
   expect(shown).toMatchObject({ document: null, report: null, take: null, newest: null, stale: false })
   expect(kept.known).toEqual([])
 })
+
+describe('a scenario that does not start', () => {
+  it('says why a scenario does not even start, and keeps the last good motion', () => {
+    showFirst()
+    run.begin(accepted('second'), 'b')
+    run.fail({ code: 'no-rest', message: 'There is no rest.' })
+    expect(shown).toMatchObject({ stale: true, progress: null, problem: { code: 'no-rest' } })
+    expect(shown.take).not.toBeNull()
+    // what its report says is told already
+    run.begin(accepted('third', report(['shaft'], BROKEN)), 'c')
+    run.fail({ code: 'another', message: 'Another.' })
+    expect(shown.problem).toBe(BROKEN)
+  })
+})

@@ -121,6 +121,15 @@ export class ShownRun {
     this.kept.put(shown.newest)
   }
 
+  /** The scenario does not even start; what its report says of that is told already. */
+  fail(problem: Problem): void {
+    const { shown } = this
+    shown.progress = null
+    this.growing = null
+    shown.problem ??= problem
+    this.settleWithoutTake()
+  }
+
   cancel(): void {
     const { shown } = this
     shown.progress = null

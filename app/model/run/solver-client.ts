@@ -12,6 +12,7 @@ export interface SolverEvents {
   progress: (share: number) => void
   part: (part: TakePart) => void
   take: (take: Take, milliseconds: number, fingerprint: string) => void
+  unsolved: (problem: Problem) => void
   compared: (take: Take | null, problem: Problem | null) => void
   cancelled: () => void
   dragged: (standing: Standing, gap: number) => void
@@ -30,6 +31,7 @@ export class SolverClient {
       if (data.type === 'progress') events.progress(data.share)
       else if (data.type === 'part') events.part(data.part)
       else if (data.type === 'take') events.take(data.take, data.milliseconds, data.fingerprint)
+      else if (data.type === 'unsolved') events.unsolved(data.problem)
       else if (data.type === 'compared') events.compared(data.take, data.problem)
       else if (data.type === 'cancelled') events.cancelled()
       else if (data.type === 'dragged') events.dragged(data.standing, data.gap)

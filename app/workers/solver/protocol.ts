@@ -51,5 +51,7 @@ export type FromSolver =
   /** Frames of a run that takes a while, to be played meanwhile. */
   | { type: 'part'; part: TakePart }
   | { type: 'take'; take: Take; milliseconds: number; fingerprint: string }
+  /** The scenario does not even start. */
+  | { type: 'unsolved'; problem: Problem }
   | { type: 'compared'; take: Take | null; problem: Problem | null }
   | { type: 'cancelled' }

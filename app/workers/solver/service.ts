@@ -26,6 +26,8 @@ const SLICE = 12
 /** How often a run reports its progress [ms]. */
 const MOMENT = 150
 const FRAMES_AT_ONCE = 20
+/** Steps of the solver for one frame before somebody is listened to. */
+const STEPS_AT_ONCE = 40
 /** After that the frames found so far are given to the screen [ms]. */
 const PART = 500
 
@@ -130,7 +132,7 @@ export class SolverService {
     const began = this.ports.now()
     if (this.running !== null) {
       const run = runScenario(model, scenario)
-      // what keeps a scenario from starting is in the report
+      if (!run.ok) this.ports.say({ type: 'unsolved', problem: run.problems[0]! })
       const take = run.ok ? await this.solved(run.value, mine, true) : null
       if (mine !== this.newest) return
       this.running = null
@@ -159,7 +161,7 @@ export class SolverService {
     let gave = began
     let sent = 0
     while (!run.done) {
-      run.advance(FRAMES_AT_ONCE)
+      run.advance(FRAMES_AT_ONCE, STEPS_AT_ONCE)
       const now = ports.now()
       if (now < sliceEnd) continue
       if (isShown && now - told > MOMENT) {
@@ -168,7 +170,7 @@ export class SolverService {
       }
       if (isShown && now - gave > PART) {
         const part = run.part(sent)
-        ports.say({ type: 'part', part }, arraysOf(part.part))
+        if (part.part.frames > 0) ports.say({ type: 'part', part }, arraysOf(part.part))
         sent += part.part.frames
         gave = now
       }

@@ -81,6 +81,7 @@ export class Acts {
   private solver: Mover
   private drivenLinks: ReadonlySet<number> = new Set()
   private begun = false
+  private stepsLeft = Infinity
   /** Of a free motion. */
   private readonly stalls: StallWatch | null
   /** What was lost and brought in before the present act [J]. */
@@ -130,6 +131,11 @@ export class Acts {
     return this.solver.state
   }
 
+  /** Where it got to [s]. */
+  get time(): number {
+    return this.solver.time
+  }
+
   get isFree(): boolean {
     return this.mode === 'free'
   }
@@ -142,8 +148,12 @@ export class Acts {
     return { kinetic, stored, lost: lost + spent.lost, driven: driven + spent.driven }
   }
 
-  /** Goes on to a time; returns why it cannot, and then it is where it got to. */
-  reach(time: number): Problem | null {
+  /**
+   * Goes on to a time; returns why it cannot, and then it is where it got to.
+   * @param steps of the solver that are made at most; 'more' when they did not do
+   */
+  reach(time: number, steps = Infinity): Problem | 'more' | null {
+    this.stepsLeft = steps
     if (!this.begun) {
       this.begun = true
       const failed = this.playDue() ?? this.begin(this.stand()) ?? this.limits.atStart(this.course)
@@ -184,9 +194,10 @@ export class Acts {
   }
 
   /** Moves on, step by step; 'again' when something happened on the way, from where it goes on anew. */
-  private move(to: number): Problem | 'again' | null {
+  private move(to: number): Problem | 'again' | 'more' | null {
     while (to > this.solver.time + SAME_INSTANT) {
       const { course, solver } = this
+      if (this.stepsLeft-- <= 0) return 'more'
       if (!course.step(to)) return solver.problem
       const happened = this.happened()
       if (happened) return happened

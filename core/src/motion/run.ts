@@ -71,17 +71,19 @@ export class ScenarioRun {
     return this.stopped !== null || this.frame === this.frames
   }
 
-  /** Share of the frames that are solved, 0 to 1. */
+  /** Share of the time that is solved, 0 to 1. */
   get progress(): number {
-    return this.frame / this.frames
+    return this.times ? this.frame / this.frames : this.acts.time / this.scenario.length
   }
 
-  /** Solves at most `frames` further frames. */
-  advance(frames: number): void {
+  /** Solves at most `frames` further frames, with at most `steps` of the solver for each. */
+  advance(frames: number, steps = Infinity): void {
     const end = Math.min(this.frames, this.frame + frames)
     while (this.frame < end && this.stopped === null) {
       const { acts } = this
-      this.stopped = acts.reach(this.timeOf(this.frame))
+      const reached = acts.reach(this.timeOf(this.frame), steps)
+      if (reached === 'more') return
+      this.stopped = reached
       if (this.stopped !== null) return
       this.record(acts.state)
       this.frame++
