@@ -31,6 +31,7 @@ defineProps<{ state: JointState }>()
 }
 
 .free {
+  padding: 0 4px;
   color: rgb(var(--v-theme-measured));
   border-style: double;
   border-width: 3px;
