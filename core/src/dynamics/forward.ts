@@ -21,6 +21,7 @@ import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from '.
 import type { LinkMasses } from './masses'
 import type { Physics } from './physics'
 import { solveDefinite } from './solve-definite'
+import { RESTING_RATE } from './tolerances'
 
 /** One column of B for every island: rates of all links, and their twists. */
 interface Column {
@@ -188,6 +189,14 @@ export class ForwardDynamics {
     }
     for (let link = 0; link < efforts.length; link++)
       efforts[link] -= share * masses.rotors[link] * state.rate[link]
+  }
+
+  /** Whether a coordinate only turns round where its rate passes zero, as at a dead point: the one that it depends on moves on. */
+  turnsRound(link: number): boolean {
+    const island = this.looped.find(({ links }) => links.includes(link))
+    if (!island || island.independent.length !== 1) return false
+    const [one] = island.independent
+    return Math.abs(this.state.rate[one]) > RESTING_RATE * this.equations.scale[one]
   }
 
   /** Rates, accelerations, twists and spatial accelerations of all links from those of the independent ones. */

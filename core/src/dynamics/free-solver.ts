@@ -301,8 +301,8 @@ export class FreeSolver implements Mover {
     free.accept()
     if (sudden.kind === 'leaves') release(hold, sudden.side)
     else if (sudden.kind === 'stands') {
-      hold.isHeld = true
-      slides(hold, 0)
+      hold.isHeld = !free.forward.turnsRound(hold.link)
+      slides(hold, hold.isHeld ? 0 : hold.way > 0 ? -1 : 1)
     } else {
       const scale = equations.scale[hold.link]
       const speed = Math.abs(state.rate[hold.link])
