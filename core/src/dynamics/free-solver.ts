@@ -145,9 +145,11 @@ export class FreeSolver implements Mover {
       const { link, friction, lower, upper } = hold
       const scale = equations.scale[link]
       const isStill = Math.abs(state.rate[link]) <= RESTING_RATE * scale
-      if (!isStill) slides(hold, state.rate[link] > 0 ? 1 : -1)
-      else if (Math.abs(state.q[link] - upper) <= TOUCHING_LIMIT * scale) hold.rests = 1
-      else if (Math.abs(state.q[link] - lower) <= TOUCHING_LIMIT * scale) hold.rests = -1
+      // it may have been started before
+      hold.rests = 0
+      slides(hold, isStill ? 0 : state.rate[link] > 0 ? 1 : -1)
+      if (isStill && Math.abs(state.q[link] - upper) <= TOUCHING_LIMIT * scale) hold.rests = 1
+      else if (isStill && Math.abs(state.q[link] - lower) <= TOUCHING_LIMIT * scale) hold.rests = -1
       hold.isHeld = isStill && (friction !== null || hold.rests !== 0)
     }
     return this.settle()

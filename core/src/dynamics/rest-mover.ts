@@ -18,7 +18,13 @@ import { FreeSolver } from './free-solver'
 import type { Hold } from './holds'
 import type { Energies, Physics } from './physics'
 import { findRest } from './rest'
-import { AT_REST, LONGEST_WATCHED_TRAVEL, SHORTEST_REST_STEP } from './tolerances'
+import {
+  AT_REST,
+  FIRST_AFTER_SLIP,
+  LONGEST_WATCHED_TRAVEL,
+  RELEASE_INSTANT,
+  SHORTEST_REST_STEP,
+} from './tolerances'
 
 export class RestMover implements Mover {
   problem: Problem | null = null
@@ -31,6 +37,7 @@ export class RestMover implements Mover {
   private now: Float64Array
   private startedAt: number
   private length: number
+  private isSliding = false
 
   /** See `FreeSolver`. */
   constructor(
@@ -91,8 +98,16 @@ export class RestMover implements Mover {
       const end = Math.min(time, this.time + this.length, this.breakAfter(this.time))
       this.state.q.set(now)
       if (this.settles(end) && this.farthest(now) <= LONGEST_WATCHED_TRAVEL) {
+        // friction lets go at an instant of its own
+        if (this.isReleased && !this.isSliding && end - this.time > RELEASE_INSTANT) {
+          this.length = (end - this.time) / 2
+          continue
+        }
+        const wasSliding = this.isSliding
+        this.isSliding = this.isReleased
         this.length = end < time ? 2 * this.length : Math.max(this.length, 2 * (end - this.time))
         this.finish(end)
+        if (this.isSliding && !wasSliding) this.seeWhetherItSlides()
         return true
       }
       const h = end - this.time
@@ -113,6 +128,20 @@ export class RestMover implements Mover {
     for (let link = 0; link < now.length; link++)
       state.q[link] = before[link] + share * (now[link] - before[link])
     this.settles(time)
+    this.place(time)
+  }
+
+  /** Whether friction lets something go at the position that was found. */
+  private get isReleased(): boolean {
+    return this.solver.holds.some(({ friction, isHeld }) => friction !== null && !isHeld)
+  }
+
+  /** What has been let go slides on, or sticks after it has slipped. */
+  private seeWhetherItSlides(): void {
+    const { time, now, state } = this
+    this.isSliding = this.settles(time + RELEASE_INSTANT) && this.isReleased
+    state.q.set(now)
+    this.length = FIRST_AFTER_SLIP
     this.place(time)
   }
 

@@ -28,6 +28,10 @@ export const CARRIED = 1e-9
 export const AT_REST = 1e-11
 /** Shorter than this no step from rest to rest is tried before it counts as a snap [s]. Larger: quick turns pass for snaps. Smaller: more tries. */
 export const SHORTEST_REST_STEP = 1e-6
+/** How closely the instant is found at which friction lets go, from rest to rest [s]. Larger: where it slips to depends on the steps. */
+export const RELEASE_INSTANT = 1e-9
+/** Length of the step after a slip [s]; it grows again. Larger: more tries where another slip follows. Smaller: more steps. */
+export const FIRST_AFTER_SLIP = 1e-3
 /** From this share of free fall on Newton's method is tried [-]. Larger: it is tried in vain. Smaller: more rounds before it. */
 export const RELAXED_ENOUGH = 0.3
 /** Relative error of a step on the way to rest [-]: only where it ends counts. */

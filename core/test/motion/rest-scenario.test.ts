@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { AnyLoad } from '../../src/document/format/loads'
 import { Sketch } from '../sketch'
-import { G, rod } from '../dynamics/free'
+import { G, rod, weigh } from '../dynamics/free'
 
 function under(sketch: Sketch, loads: readonly object[], fields: object): Sketch {
   const [scenario] = sketch.document.scenarios
@@ -72,5 +72,46 @@ describe('a scenario that starts at rest', () => {
     }
     const moving = under(arm(0.5), [spring], { mode: 'free' }).solve()
     expect(moving.joint('pin', 0)[0]).toBe(0)
+  })
+})
+
+describe('friction from rest to rest', () => {
+  const pulled = (kinetic: number, breakaway: number, frameRate: number) => {
+    // a block on a spring, pulled harder and harder
+    const sketch = new Sketch(1, frameRate)
+      .body('block')
+      .slide('rail', 'ground', 'block', [0, 0, 0], [1, 0, 0])
+    weigh(sketch, 'block', 0.5, [0, 0, 0], [0, 0, 0, 0, 0, 0])
+    const loads = [
+      { kind: 'joint-spring', joint: 'rail', stiffness: 100 },
+      { kind: 'joint-friction', joint: 'rail', kinetic, breakaway },
+      { kind: 'effort', joint: 'rail', overTime: '10 N/s * t' },
+    ]
+    return under(sketch, loads, { mode: 'rest', gravity: [0, 0, 0] }).solve()
+  }
+
+  it.each([60, 7, 11])(
+    'sticks and slips by what it holds more than it has while it moves, at %i frames a second',
+    (rate) => {
+      const reader = pulled(1, 2, rate)
+      const { take } = reader
+      // it slips whenever the pull has grown by 2 N at first, then by 1 N beyond where it rests: to (pull - 1) / 100
+      for (let frame = 0; frame < take.frames; frame++) {
+        const pull = 10 * reader.time(frame)
+        // at the very instant of a slip it is on either side of it
+        if (Math.abs(pull - Math.round(pull)) < 1e-6) continue
+        const slips = Math.floor(pull - 1)
+        const at = slips < 1 ? 0 : slips / 100
+        expect(reader.joint('rail', frame)[0]).toBeCloseTo(at, 6)
+      }
+    },
+  )
+
+  it('slides on evenly where it holds no more than that', () => {
+    const reader = pulled(1, 1, 20)
+    for (let frame = 0; frame < reader.take.frames; frame++) {
+      const pull = 10 * reader.time(frame)
+      expect(reader.joint('rail', frame)[0]).toBeCloseTo(Math.max(0, pull - 1) / 100, 6)
+    }
   })
 })
