@@ -119,6 +119,7 @@ function smoothNormals(p: Float32Array, corner: Int32Array, faces: Float32Array)
   })
   const smooth = Math.cos(CREASE)
   const normals = new Float32Array(p.length)
+  const weights = Float64Array.from(corner, (_, v) => angleAt(p, v))
   for (let v = 0; v < corner.length; v++) {
     const own = 3 * Math.floor(v / 3)
     let [x, y, z] = [0, 0, 0]
@@ -126,7 +127,7 @@ function smoothNormals(p: Float32Array, corner: Int32Array, faces: Float32Array)
       const f = 3 * Math.floor(other / 3)
       const along = faces[own] * faces[f] + faces[own + 1] * faces[f + 1] + faces[own + 2] * faces[f + 2]
       if (along < smooth) continue
-      const weight = angleAt(p, other)
+      const weight = weights[other]
       x += weight * faces[f]
       y += weight * faces[f + 1]
       z += weight * faces[f + 2]
