@@ -5,6 +5,7 @@
  * From one instant to the next by Newton's method on the accelerations. Where the equilibrium that it was in ends, it snaps: the motion
  * is let go there and comes to another rest, which is noted.
  */
+import { constant } from '../maths/time-function'
 import type { TimeFunction } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
@@ -237,10 +238,9 @@ function standing(course: TimeFunction): TimeFunction {
   }
 }
 
-const frozen =
-  (course: TimeFunction, at: number): TimeFunction =>
-  (_, out) => {
-    course(at, out)
-    out[1] = out[2] = 0
-    if (out.length > 3) out[3] = 0
-  }
+/** A course that stays where it is at an instant. */
+function frozen(course: TimeFunction, at: number): TimeFunction {
+  const jet = new Float64Array(4)
+  course(at, jet)
+  return constant(jet[0])
+}

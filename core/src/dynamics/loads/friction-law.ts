@@ -25,3 +25,11 @@ export interface FrictionLaw {
    */
   add(to: Resistance, carried: CarriedForce, effort: number): void
 }
+
+/** Adds what resists alike either way. */
+export function resistBothWays(to: Resistance, moving: number, held: number): void {
+  to.movingUp += moving
+  to.movingDown += moving
+  to.heldUp += held
+  to.heldDown += held
+}

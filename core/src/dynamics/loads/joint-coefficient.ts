@@ -11,7 +11,8 @@ import type { Coordinate } from '../../mechanism/coordinate'
 import type { Mechanism } from '../../mechanism/compile'
 import { succeed } from '../../result'
 import type { Result } from '../../result'
-import type { FrictionLaw, Resistance } from './friction-law'
+import { resistBothWays } from './friction-law'
+import type { FrictionLaw } from './friction-law'
 import { loadFault } from './load-type'
 
 export interface Coefficients {
@@ -49,16 +50,9 @@ export function frictionByCoefficient(
   return succeed({
     needsCarried: true,
     add(to, { radial }) {
-      both(to, kinetic * arm * radial, atStand * arm * radial)
+      resistBothWays(to, kinetic * arm * radial, atStand * arm * radial)
     },
   })
-}
-
-function both(to: Resistance, moving: number, held: number): void {
-  to.movingUp += moving
-  to.movingDown += moving
-  to.heldUp += held
-  to.heldDown += held
 }
 
 /** @param pitch advance for one radian [m] */
@@ -71,7 +65,7 @@ function thread({ kinetic, atStand, radius }: Coefficients, pitch: number): Fric
     add(to, { axial }, effort) {
       const normal = Math.abs(axial / cos - (effort * sin) / radius)
       const along = (normal * radius) / cos
-      both(to, kinetic * along, atStand * along)
+      resistBothWays(to, kinetic * along, atStand * along)
     },
   }
 }

@@ -49,6 +49,14 @@ export const defineLoad = <L extends AnyLoad>(type: LoadType<L>): LoadType<L> =>
 export const loadFault = (code: string, pointer: string, message: string): Result<never> =>
   fail({ code, pointer, message })
 
+/** Dry friction at a joint that closes a loop has no coordinate to hold. Code: `load-loop`. */
+export const closesLoop = (name: string): Result<never> =>
+  loadFault(
+    'load-loop',
+    '/joint',
+    `${name}: its joint closes a loop whose other joints all carry friction or drivers; take it from one of them.`,
+  )
+
 /** The coordinate that a load acts along. Errors: `load-freedom`, `load-suspended`. */
 export function coordinateOfLoad(
   mechanism: Mechanism,

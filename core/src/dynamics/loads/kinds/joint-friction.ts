@@ -15,10 +15,18 @@ import { succeed } from '../../../result'
 import type { Result } from '../../../result'
 import { siValue } from '../../../units/quantity'
 import type { Quantity } from '../../../units/quantity'
+import { resistBothWays } from '../friction-law'
 import type { FrictionLaw } from '../friction-law'
 import { CoordinateLoad } from '../coordinate-load'
 import { frictionByCoefficient } from '../joint-coefficient'
-import { coordinateOfLoad, defineLoad, dimensionsAlong, loadFault, readFields } from '../load-type'
+import {
+  closesLoop,
+  coordinateOfLoad,
+  defineLoad,
+  dimensionsAlong,
+  loadFault,
+  readFields,
+} from '../load-type'
 
 /** Friction along a freedom. */
 export class JointFriction extends JointLoad {
@@ -78,12 +86,7 @@ export const jointFriction = defineLoad<JointFriction>({
       return loadFault('load-negative', '/viscous', `${load.name}: friction must not be negative.`)
     const law = dryLaw(mechanism, load, coordinate.value)
     if (!law.ok) return law
-    if (law.value && coordinate.value.link < 0)
-      return loadFault(
-        'load-loop',
-        '/joint',
-        `${load.name}: its joint closes a loop whose other joints all carry friction or drivers; take it from one of them.`,
-      )
+    if (law.value && coordinate.value.link < 0) return closesLoop(load.name)
     return succeed(
       new CoordinateLoad(load.id, load.name, mechanism, coordinate.value, {
         effort: (_, rate) => -viscous * rate,
@@ -137,11 +140,6 @@ function constantLaw(load: JointFriction, coordinate: Coordinate): Result<Fricti
   if (breakaway === 0) return succeed(null)
   return succeed({
     needsCarried: false,
-    add(to) {
-      to.movingUp += kinetic
-      to.movingDown += kinetic
-      to.heldUp += breakaway
-      to.heldDown += breakaway
-    },
+    add: (to) => resistBothWays(to, kinetic, breakaway),
   })
 }

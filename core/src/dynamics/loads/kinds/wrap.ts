@@ -11,7 +11,7 @@ import { IsQuantity } from '../../../document/rules/rules'
 import { succeed } from '../../../result'
 import type { Quantity } from '../../../units/quantity'
 import { CoordinateLoad } from '../coordinate-load'
-import { coordinateOfLoad, defineLoad, loadFault, readFields } from '../load-type'
+import { closesLoop, coordinateOfLoad, defineLoad, loadFault, readFields } from '../load-type'
 
 /** A rope or band round a drum. */
 export class Wrap extends JointLoad {
@@ -70,12 +70,7 @@ export const wrap = defineLoad<Wrap>({
         '/radius',
         `${load.name} needs the radius of its drum, more than zero.`,
       )
-    if (coordinate.value.link < 0)
-      return loadFault(
-        'load-loop',
-        '/joint',
-        `${load.name}: its joint closes a loop whose other joints all carry friction or drivers; take it from one of them.`,
-      )
+    if (coordinate.value.link < 0) return closesLoop(load.name)
     const arm = turns ? radius : 1
     const grown = Math.exp(load.coefficient * angle)
     const strong = arm * pull * (grown - 1)
