@@ -1,19 +1,20 @@
 <script setup lang="ts">
 /** The parts that can be made from a few dimensions, as sketches; picking one opens its maker. */
 import { shapeKinds, shapeType } from '@ligamen/core'
-import { partIcon } from '~/build/parts/part-icon'
+import { usePartIcons } from '~/build/parts/usePartIcons'
 
 const emit = defineEmits<{ choose: [kind: string] }>()
 const kinds = shapeKinds
   .filter((kind) => kind !== 'imported')
-  .map((kind) => ({ kind, noun: shapeType(kind)!.noun, path: partIcon(kind) }))
+  .map((kind) => ({ kind, noun: shapeType(kind)!.noun }))
+const icons = usePartIcons(kinds.map(({ kind }) => kind))
 </script>
 
 <template>
   <ul aria-label="Part kit">
-    <li v-for="{ kind, noun, path } in kinds" :key="kind">
+    <li v-for="{ kind, noun } in kinds" :key="kind">
       <button type="button" @click="emit('choose', kind)">
-        <svg viewBox="0 0 48 48" aria-hidden="true"><path :d="path" /></svg>
+        <svg viewBox="0 0 48 48" aria-hidden="true"><path :d="icons.get(kind) ?? ''" /></svg>
         {{ noun }}
       </button>
     </li>

@@ -38,29 +38,43 @@ export function pathOf(
   return path
 }
 
+/** Steps of the size of the shape within which two corners are one; positions are known to a tenth of a step. */
+const STEPS = 2 ** 21
+
 /** Sides at which the surface turns away from the viewer: those shared by a triangle seen from the front and one from behind. */
 function outline(positions: Float32Array): [number, number][] {
-  const sides = new Map<string, boolean>()
+  const points: [number, number][] = []
+  for (let k = 0; k < positions.length; k += 3)
+    points.push(projected(positions[k]!, positions[k + 1]!, positions[k + 2]!))
+  const corners = numbered(points)
+  const sides = new Map<number, boolean>()
   const found: [number, number][] = []
-  for (let t = 0; t < positions.length; t += 9) {
-    const corners = [0, 3, 6].map((k) =>
-      projected(positions[t + k]!, positions[t + k + 1]!, positions[t + k + 2]!),
-    )
-    const [a, b, c] = corners as [[number, number], [number, number], [number, number]]
+  const side = (p: number, q: number, front: boolean) => {
+    const [a, b] = [corners[p]!, corners[q]!]
+    const key = Math.min(a, b) * points.length + Math.max(a, b)
+    const other = sides.get(key)
+    if (other === undefined) sides.set(key, front)
+    else if (other !== front) found.push(points[p]!, points[q]!)
+  }
+  for (let t = 0; t < points.length; t += 3) {
+    const [a, b, c] = [points[t]!, points[t + 1]!, points[t + 2]!]
     const front = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]) < 0
-    for (const [p, q] of [
-      [a, b],
-      [b, c],
-      [c, a],
-    ] as const) {
-      const key = [p, q]
-        .map((v) => v.map((x) => x.toFixed(6)).join())
-        .sort()
-        .join(' ')
-      const other = sides.get(key)
-      if (other === undefined) sides.set(key, front)
-      else if (other !== front) found.push(p, q)
-    }
+    side(t, t + 1, front)
+    side(t + 1, t + 2, front)
+    side(t + 2, t, front)
   }
   return found
+}
+
+/** A number for each point; points that coincide have the same one. */
+function numbered(points: readonly (readonly [number, number])[]): Int32Array {
+  const [left, top, right, bottom] = extentOf(points)
+  const step = Math.max(right - left, bottom - top) / STEPS || 1
+  const numbers = new Map<number, number>()
+  return Int32Array.from(points, ([x, y]) => {
+    const cell = Math.round((x - left) / step) * 2 * STEPS + Math.round((y - top) / step)
+    const known = numbers.get(cell) ?? numbers.size
+    numbers.set(cell, known)
+    return known
+  })
 }

@@ -47,12 +47,17 @@ export class ForwardDynamics {
   private readonly columns: readonly Column[]
   private readonly matrix: Float64Array
   private readonly right: Float64Array
+  /** Links that carry no mass. */
+  private readonly light: Int32Array
   private readonly isOpen: Uint8Array
   private readonly rates: Float64Array
   private readonly targetRows: Int32Array
   private readonly flat: Uint8Array | null
   /** Whether drivers or open chains move besides the loops. */
   private readonly isMixed: boolean
+  /** Whether the motion there is takes the place of the columns: each island has one coordinate, and that moves. */
+  private isPaced = false
+  private readonly motion: readonly Column[]
 
   constructor(
     private readonly equations: Equations,
@@ -75,12 +80,14 @@ export class ForwardDynamics {
       ...open.filter((link) => !known[link]),
       ...looped.flatMap(({ independent }) => [...independent]),
     ]).sort()
+    this.light = state.all.filter((link) => !(masses.mass[link] > 0))
     this.heavyOf = looped.map((island) => island.links.filter((link) => masses.mass[link] > 0))
     const most = looped.reduce((n, { independent }) => Math.max(n, independent.length), 0)
     this.columns = Array.from({ length: most }, () => ({
       rates: new Float64Array(links),
       twists: new Float64Array(6 * links),
     }))
+    this.motion = [{ rates: state.rate, twists: state.twist }]
     this.matrix = new Float64Array(most * most)
     this.right = new Float64Array(most)
     this.inertia = new Float64Array(INERTIA * links)
@@ -102,10 +109,11 @@ export class ForwardDynamics {
   accelerate(time: number): boolean {
     const { state, masses, independent, loads, inertia, wrenches, efforts } = this
     placeInertias(masses, state.world, inertia, this.flat)
+    this.isPaced = this.hasPaces()
     if (this.looped.length > 0) {
-      this.findColumns()
+      if (!this.isPaced) this.findColumns()
       for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
-      if (this.isMixed) this.complete()
+      if (this.isMixed || this.isPaced) this.complete()
       else this.moveByColumns()
     } else state.spreadRates(state.all)
     wrenches.fill(0)
@@ -117,6 +125,19 @@ export class ForwardDynamics {
     }
     this.findNeeded()
     return this.solve()
+  }
+
+  /** With one independent coordinate everything moves in proportion to its rate: a column is the motion over that. */
+  private hasPaces(): boolean {
+    const { looped, columns, isMixed, state, equations } = this
+    if (isMixed || columns.length !== 1) return false
+    for (let n = 0; n < looped.length; n++) {
+      const { independent } = looped[n]
+      if (independent.length === 0) continue
+      const link = independent[0]
+      if (!(Math.abs(state.rate[link]) > RESTING_RATE * equations.scale[link])) return false
+    }
+    return true
   }
 
   private solve(): boolean {
@@ -135,6 +156,7 @@ export class ForwardDynamics {
    */
   strike(link: number, share: number): void {
     const { state, independent, efforts, columns, looped, isOpen } = this
+    if (this.isPaced) this.findColumns()
     const before = Float64Array.from(independent, (one) => state.acceleration[one])
     efforts[link] += 1
     this.solve()
@@ -218,6 +240,7 @@ export class ForwardDynamics {
   /** Columns of B: all islands move by their first independent coordinate, then by their second, and so on. */
   private findColumns(): void {
     const { state, system, looped, columns, rates, equations, targetRows } = this
+    this.isPaced = false
     rates.set(state.rate)
     for (let n = 0; n < targetRows.length; n++) {
       saved[n] = equations.targets[3 * targetRows[n] + 1]
@@ -261,30 +284,31 @@ export class ForwardDynamics {
   }
 
   private findNeeded(): void {
-    const { masses, state, inertia, needed, wrenches, loads, isOpen } = this
+    const { masses, state, inertia, needed, wrenches, loads, isOpen, light, flat } = this
     const { heavy } = masses
-    const { flat } = this
-    for (let k = 0; k < needed.length; k++) needed[k] = -wrenches[k]
+    for (let n = 0; n < light.length; n++)
+      for (let v = 6 * light[n]; v < 6 * light[n] + 6; v++) needed[v] = -wrenches[v]
     for (let n = 0; n < heavy.length; n++) {
       const link = heavy[n]
       const v = 6 * link
+      const m = INERTIA * link
       if (flat !== null && flat[link] === 1) {
-        neededInPlane(inertia, INERTIA * link, state.twist, state.twistRate, v, loads.gravity, body, 0)
-        needed[v + 2] += body[2]
-        needed[v + 3] += body[3]
-        needed[v + 4] += body[4]
+        neededInPlane(inertia, m, state.twist, state.twistRate, v, loads.gravity, body, 0)
+        needed[v + 2] = body[2] - wrenches[v + 2]
+        needed[v + 3] = body[3] - wrenches[v + 3]
+        needed[v + 4] = body[4] - wrenches[v + 4]
         continue
       }
       // in an open chain the accelerations are found with the forces
       const accelerations = isOpen[link] ? NONE : state.twistRate
-      const at = isOpen[link] ? 0 : 6 * link
-      neededWrench(inertia, INERTIA * link, state.twist, 6 * link, accelerations, at, loads.gravity, body, 0)
-      for (let k = 0; k < 6; k++) needed[6 * link + k] += body[k]
+      neededWrench(inertia, m, state.twist, v, accelerations, isOpen[link] ? 0 : v, loads.gravity, body, 0)
+      for (let k = 0; k < 6; k++) needed[v + k] = body[k] - wrenches[v + k]
     }
   }
 
   private solveIsland(n: number): boolean {
-    const { looped, heavyOf, columns, matrix, right, needed, efforts, inertia, state, flat } = this
+    const { looped, heavyOf, matrix, right, needed, efforts, inertia, state, flat, isPaced } = this
+    const columns = isPaced ? this.motion : this.columns
     const { independent, links } = looped[n]
     const { rotors } = this.masses
     const heavy = heavyOf[n]
@@ -295,14 +319,10 @@ export class ForwardDynamics {
       for (let k = 0; k < links.length; k++) {
         const link = links[k]
         const v = 6 * link
-        force +=
-          rates[link] * (efforts[link] - rotors[link] * state.acceleration[link]) -
-          (twists[v] * needed[v] +
-            twists[v + 1] * needed[v + 1] +
-            twists[v + 2] * needed[v + 2] +
-            twists[v + 3] * needed[v + 3] +
-            twists[v + 4] * needed[v + 4] +
-            twists[v + 5] * needed[v + 5])
+        force += rates[link] * (efforts[link] - rotors[link] * state.acceleration[link])
+        force -= twists[v + 2] * needed[v + 2] + twists[v + 3] * needed[v + 3] + twists[v + 4] * needed[v + 4]
+        if (flat !== null && flat[link] === 1) continue
+        force -= twists[v] * needed[v] + twists[v + 1] * needed[v + 1] + twists[v + 5] * needed[v + 5]
       }
       right[i] = force
       for (let j = 0; j <= i; j++) {
@@ -329,7 +349,7 @@ export class ForwardDynamics {
             twists[v + 5] * body[5]
         }
         for (let k = 0; k < links.length; k++)
-          sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
+          if (rotors[links[k]] > 0) sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
         matrix[size * i + j] = sum
       }
     }
@@ -338,7 +358,8 @@ export class ForwardDynamics {
       this.massless = independent[poor]
       return false
     }
-    for (let i = 0; i < size; i++) state.acceleration[independent[i]] = right[i]
+    for (let i = 0; i < size; i++)
+      state.acceleration[independent[i]] = isPaced ? right[i] * state.rate[independent[i]] : right[i]
     return true
   }
 }

@@ -17,6 +17,8 @@ export const DISTANCE = 0
 export const PRODUCT = 1
 export const COMPOSED = 2
 export const COORDINATE = 3
+/** Where the z axis is in a frame. */
+const Z = 6
 
 export class RowTable {
   /** How far a link coordinate goes for one unit of a scaled unknown: size for slides, 1 for turns. */
@@ -94,6 +96,14 @@ export class RowTable {
     )
   }
 
+  /** Whether a row is the same wherever the mechanism stands: across the plane that both its ends stay in. */
+  isConstant(row: number): boolean {
+    const term = this.firstTerm[row]
+    const pair = this.termPair[term]
+    if (!this.simple[row] || !this.flatEnds[2 * pair] || !this.flatEnds[2 * pair + 1]) return false
+    return this.axisA[term] === Z || (this.kind[term] === PRODUCT && this.axisB[term] === Z)
+  }
+
   protected windingTerms(): WindingTerm[] {
     return this.conditions.flatMap((condition, term) =>
       condition?.winds ? [{ term, condition, pair: this.pairs[this.termPair[term]] }] : [],
@@ -110,5 +120,7 @@ export function unknownsOfTerm(table: RowTable, term: number, known: Uint8Array)
   const link = table.termLink[term]
   if (link >= 0) return known[link] ? [] : [[link, 1]]
   const { links, signs } = table.pairs[table.termPair[term]]
-  return Array.from(links, (l, k): [number, number] => [l, signs[k]]).filter(([l]) => !known[l])
+  const unknowns: [number, number][] = []
+  for (let k = 0; k < links.length; k++) if (!known[links[k]]) unknowns.push([links[k], signs[k]])
+  return unknowns
 }

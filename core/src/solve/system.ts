@@ -367,9 +367,15 @@ export class System {
     this.anyParked = this.choices.some(({ parked }) => parked.length > 0)
     this.determined = Int32Array.from(plans.flatMap(({ unknowns }) => unknowns))
     this.sought = Int32Array.from(this.blocks.flatMap(({ gains, unknowns }) => (gains ? [] : [...unknowns])))
-    this.spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
-    this.spareResiduals = new Float64Array(this.spare.length)
     for (const block of this.blocks) block.placeAndFactor()
+    const spare = Int32Array.from(this.choices.flatMap(({ spare }) => spare))
+    this.spareResiduals = new Float64Array(spare.length)
+    equations.placePairs(state, this.order.sparePairs)
+    equations.residuals(state, spare, this.spareResiduals)
+    // what is closed wherever the mechanism stands needs no look again
+    this.spare = spare.filter(
+      (row, n) => !equations.isConstant(row) || !(Math.abs(this.spareResiduals[n]) < CLOSED),
+    )
     this.branches = Int8Array.from(this.blocks, (block) => block.branch)
     this.bridges = this.blocks.map(() => null)
     this.refused = new Float64Array(this.blocks.length).fill(Infinity)

@@ -71,8 +71,9 @@ export class Line {
     const { pair, a, b, along } = this
     pointOn(state, pair.linkA, pair.frameA, a)
     pointOn(state, pair.linkB, pair.frameB, b)
-    this.length = Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2])
-    for (let k = 0; k < 3; k++) along[k] = this.length > 0 ? (b[k] - a[k]) / this.length : 0
+    for (let k = 0; k < 3; k++) along[k] = b[k] - a[k]
+    this.length = Math.sqrt(along[0] ** 2 + along[1] ** 2 + along[2] ** 2)
+    for (let k = 0; k < 3; k++) along[k] = this.length > 0 ? along[k] / this.length : 0
   }
 
   readRate(state: MotionState): void {
