@@ -68,6 +68,27 @@ export class ArticulatedBodies {
     return true
   }
 
+  /**
+   * Rates of the links that are not known after impulses that give the known ones theirs; where no mass resists, rates stay. Momenta
+   * follow the equations of forces, with rates instead of accelerations and without what bodies need to go on as they do.
+   * @param momenta taken off what each link needs, six numbers a link
+   * @param efforts momenta along each coordinate, of rotors
+   */
+  strike(state: MotionState, inertias: Float64Array, momenta: Float64Array, efforts: Float64Array): void {
+    const { links, known } = this
+    const { rate, acceleration, twist } = state
+    const rates = Float64Array.from(links, (link) => rate[link])
+    for (const link of links) {
+      acceleration[link] = known[link] ? rate[link] : 0
+      rate[link] = 0
+      twist.fill(0, 6 * link, 6 * link + 6)
+    }
+    const isFound = this.solve(state, inertias, momenta, efforts)
+    links.forEach((link, n) => {
+      rate[link] = isFound && !known[link] ? acceleration[link] : rates[n]
+    })
+  }
+
   /** The acceleration that a link has by its rate alone, against its parent. */
   private findDrift({ twist, screw, rate, mechanism, bend }: MotionState, link: number): void {
     const { drift } = this

@@ -9,14 +9,17 @@ import { AT_REST } from './tolerances'
 export type RestKind = 'stable' | 'unstable' | 'indifferent'
 
 const MOST_NEWTON = 30
+/** [m/s^2] */
+const GRAVITY = 9.81
 /** How far a coordinate is moved to see what changes [rad, sizes]. */
 const NUDGE = 1e-6
-/** Rates of change of accelerations below this share of the largest are none [-]. */
+/** Rates of change of accelerations below this share of the largest, and of those by which a pendulum of the mechanism's size
+ *  swings, are none [-]. Larger: soft springs hold nothing. Smaller: rounding alone is stable. */
 const NO_RATE = 1e-6
 
 /** Largest acceleration of what is free, beside that of a body of the mechanism's size in free fall. */
 export function wantsToMove({ parked, state, equations, mechanism }: FreeSolver): number {
-  const usual = 9.81 / mechanism.size
+  const usual = GRAVITY / mechanism.size
   return parked.reduce(
     (most, link) => Math.max(most, Math.abs(state.acceleration[link]) / equations.scale[link] / usual),
     0,
@@ -77,8 +80,14 @@ export function kindOf(solver: FreeSolver): RestKind {
   const matrix = n > 0 ? changes(solver) : null
   if (!matrix) return 'stable'
   const size = matrix.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
-  if (size === 0) return 'indifferent'
-  // power iteration on what is shifted so that the largest one is in front
+  const none = NO_RATE * Math.max(size, GRAVITY / solver.mechanism.size)
+  const largest = n === 1 ? matrix[0] : largestEigenvalue(matrix, n, size)
+  return largest > none ? 'unstable' : largest < -none ? 'stable' : 'indifferent'
+}
+
+/** By power iteration on the matrix shifted so that the largest one is in front. */
+function largestEigenvalue(matrix: Float64Array, n: number, size: number): number {
+  if (size === 0) return 0
   const shift = 2 * n * size
   let vector = Float64Array.from({ length: n }, (_, i) => 1 + ((Math.SQRT2 * (i + 1)) % 1))
   let largest = 0
@@ -90,5 +99,5 @@ export function kindOf(solver: FreeSolver): RestKind {
     largest = long / Math.hypot(...vector) - shift
     vector = next.map((v) => v / long)
   }
-  return largest > NO_RATE * size ? 'unstable' : largest < -NO_RATE * size ? 'stable' : 'indifferent'
+  return largest
 }

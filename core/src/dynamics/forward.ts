@@ -190,7 +190,8 @@ export class ForwardDynamics {
     efforts.fill(0)
     this.addMomenta(-1)
     if (!prescribe()) return 0
-    this.findColumns()
+    this.chains?.strike(state, inertia, needed, efforts)
+    if (looped.length > 0) this.findColumns()
     for (const { independent } of looped) for (const link of independent) rate[link] = 0
     system.solveRates()
     this.addMomenta(1)
@@ -199,6 +200,7 @@ export class ForwardDynamics {
     for (let n = 0; n < looped.length; n++)
       if (this.solveIsland(n)) for (const link of looped[n].independent) rate[link] = acceleration[link]
     system.solveRates()
+    state.spreadRates(state.all)
     return before - this.kineticEnergy
   }
 

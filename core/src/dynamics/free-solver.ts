@@ -17,6 +17,7 @@ import type { Mover, PassedCrossing } from '../solve/mover'
 import { paceOf } from '../solve/pace'
 import { stoppedMotion } from '../solve/stopped'
 import { FreeEquations } from './free-equations'
+import { jams, noMass, unresolved } from './free-problems'
 import { beyondLimit, excess, holdsOf, release, slides } from './holds'
 import type { Hold } from './holds'
 import { ForceReader } from './force-reader'
@@ -65,13 +66,14 @@ export class FreeSolver implements Mover {
   private readonly unit: Float64Array
   /** Instants at which loads may jump. */
   private readonly breaks: readonly number[]
-  /** Rates of what may be held, at the start of the step. */
+  /** Rates at the start of the step, by link; those of what may be held, in their order. */
+  private readonly rates: Float64Array
   private readonly ratesBefore: Float64Array
   /** Steps since it was looked last whether there is an end to them, and when that was [s]. */
   private steps = 0
   private lookedAt: number
-  /** What was lost where rows or drivers that began to hold stopped something at the start [J]. */
-  impact = 0
+  /** Blows of rows and drivers that did not fit how bodies moved, with what each took [J]. */
+  readonly blows: { time: number; energy: number }[] = []
   /** What impacts took, and what was lost and brought in before the equations were set up last [J]. */
   private lost = 0
   private broughtIn = 0
@@ -104,6 +106,7 @@ export class FreeSolver implements Mover {
       load instanceof CoordinateLoad ? (load.law.breaks ?? []) : [],
     )
     this.holds = holdsOf(mechanism, physics.loads, this.driven)
+    this.rates = new Float64Array(mechanism.links)
     this.ratesBefore = new Float64Array(this.holds.length)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
     this.forces = new ForceReader(mechanism, physics)
@@ -138,8 +141,7 @@ export class FreeSolver implements Mover {
   /** Accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
     const { holds, state, equations } = this
-    if (state.rate.some((rate) => rate !== 0)) this.impact = this.free.fitRates(this.time)
-    if (!this.begin()) return false
+    if (!this.meetPrescribed()) return false
     if (holds.length === 0) return true
     for (const hold of holds) {
       const { link, friction, lower, upper } = hold
@@ -171,6 +173,8 @@ export class FreeSolver implements Mover {
     const { free, inputs, holds, ratesBefore, state } = this
     const end = Math.min(time, inputs.breakAfter(this.time), this.breakOfLoads())
     for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
+    const from = this.time
+    if (inputs.count > 0) this.rates.set(state.rate)
     if (this.isHopeless() || !free.step(end, this.longestStep())) {
       this.stop()
       return false
@@ -183,8 +187,23 @@ export class FreeSolver implements Mover {
       this.setUp()
       return this.begin()
     }
-    // what is prescribed may jump here
+    if (inputs.count > 0 && inputs.isJump(from, this.time)) {
+      state.rate.set(this.rates)
+      return this.meetPrescribed()
+    }
+    // accelerations that are prescribed may jump here
     return end >= time || this.time < end || this.begin()
+  }
+
+  /** Begins with the rates that rows and drivers make of those that there are. */
+  private meetPrescribed(): boolean {
+    const { free, state, time, blows } = this
+    // at the very start what is free moves along with what carries it
+    if (time > 0 || state.rate.some((rate) => rate !== 0)) {
+      const energy = free.fitRates(time)
+      if (energy !== 0) blows.push({ time, energy })
+    }
+    return this.begin()
   }
 
   /** Places everything at an instant of the last step, which stays the last one. */
@@ -364,36 +383,5 @@ export class FreeSolver implements Mover {
     else if (free.isJammed) this.problem = jams(time)
     else if (failure) this.problem = stoppedMotion(this, time, failure, free.rowsAround(failure.row))
     else this.problem = this.unresolved()
-  }
-}
-
-/** Code: `motion-unresolved`. */
-function unresolved({ geometry, linkBody, linkJoint }: Mechanism, link: number, time: number): Problem {
-  const body = geometry.bodies[linkBody[link]]?.source
-  const joint = geometry.joints[linkJoint[link]]?.source
-  const where = body ? ` at ${body.name}${joint ? ` (${joint.name})` : ''}` : ''
-  return {
-    code: 'motion-unresolved',
-    message: `The motion stops at ${time.toFixed(3)} s: it changes faster than can be resolved${where}. Look for a spring, stop or damper that is very stiff against a small mass; make it softer or the mass larger, or drive the joint.`,
-    ids: [body, joint].flatMap((one) => one?.id ?? []),
-    data: { time },
-  }
-}
-
-/** Code: `friction-jams`. */
-const jams = (time: number): Problem => ({
-  code: 'friction-jams',
-  message: `The motion stops at ${time.toFixed(3)} s: friction grows with the force that it makes, so that nothing moves it on. Take a smaller coefficient of friction, or let the force act nearer to the axis.`,
-  data: { time },
-})
-
-/** Code: `no-mass`. */
-function noMass({ geometry, linkBody }: Mechanism, link: number, time: number): Problem {
-  const { source } = geometry.bodies[linkBody[link]]
-  return {
-    code: 'no-mass',
-    message: `The motion cannot go on at ${time.toFixed(3)} s: ${source.name} can move, but no mass resists. Give it a part or type its mass, or drive its joint.`,
-    ids: [source.id],
-    data: { time },
   }
 }

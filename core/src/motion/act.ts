@@ -204,6 +204,7 @@ export class Acts {
       this.eachStep(solver.state, solver.time, false, this.stateAt)
       if (this.stalls) this.notes.push(...this.stalls.look(solver.state, solver.time))
       if (solver instanceof RestMover) this.noteSnaps(solver)
+      if (solver instanceof FreeSolver) this.noteBlows(solver)
     }
     return null
   }
@@ -218,14 +219,16 @@ export class Acts {
   }
 
   /** Code: `impact`. */
-  private noteImpact({ impact, energy }: FreeSolver, time: number): void {
-    if (Math.abs(impact) <= TOLD_IMPACT * (energy.kinetic + Math.abs(impact))) return
-    const [what, size] = impact > 0 ? ['takes', impact] : ['brings', -impact]
-    this.notes.push({
-      code: 'impact',
-      message: `At ${time.toFixed(3)} s what begins to hold meets bodies that move otherwise: the blow ${what} ${formatQuantity(size, 'J', 4)}.`,
-      data: { time, energy: impact },
-    })
+  private noteBlows({ blows, energy: { kinetic } }: FreeSolver): void {
+    for (const { time, energy } of blows.splice(0)) {
+      if (Math.abs(energy) <= TOLD_IMPACT * (kinetic + Math.abs(energy))) continue
+      const [what, size] = energy > 0 ? ['takes', energy] : ['brings', -energy]
+      this.notes.push({
+        code: 'impact',
+        message: `At ${time.toFixed(3)} s speeds change at once, since what holds or drives from then on does not fit them: the blow ${what} ${formatQuantity(size, 'J', 4)}.`,
+        data: { time, energy },
+      })
+    }
   }
 
   private readonly stateAt = (instant: number): MotionState => {
@@ -342,7 +345,7 @@ export class Acts {
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    if (solver instanceof FreeSolver) this.noteImpact(solver, time)
+    if (solver instanceof FreeSolver) this.noteBlows(solver)
     this.forces?.begin(solver, physics ?? undefined)
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)

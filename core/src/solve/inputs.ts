@@ -136,6 +136,11 @@ export class Inputs {
     return this.nextBreak < breaks.length ? breaks[this.nextBreak] : Infinity
   }
 
+  /** Whether a step ends at a jump: it began just before. */
+  isJump(from: number, to: number): boolean {
+    return to - from <= 1.5 * JUST_BEFORE && this.breaks.includes(to)
+  }
+
   /** When an input passes a value between two instants on different sides of it. */
   instant(input: number, value: number, from: number, to: number): number {
     const side = Math.sign(this.valueAt(input, to) - value)

@@ -165,4 +165,36 @@ describe('a joint that catches what moves', () => {
     expect(reader.joint('rail', last)[1]).toBeCloseTo(0, 15)
     for (const frame of [10, 25, last]) expect(balanceAt(reader, frame)).toBeCloseTo(balanceAt(reader, 0), 8)
   })
+
+  /** Shoulder turned by a move that begins and ends at full speed, elbow free: an open chain. */
+  const arm = (length = 1) => {
+    const sketch = new Sketch(length)
+      .body('upper', 'fore')
+      .hinge('shoulder', 'ground', 'upper', [0, 0])
+      .hinge('elbow', 'upper', 'fore', [0.3, 0])
+    weigh(sketch, 'upper', 1, [0.15, 0, 0], [0, 0, 0.01, 0, 0, 0])
+    weigh(sketch, 'fore', 0.5, [0.4, 0.02, 0], [0, 0, 0.004, 0, 0, 0])
+    const moves = [{ id: 'turn', start: 0.205, law: 'linear', duration: 0.3, by: 0.9 }]
+    return freely(
+      sketch.drive({ id: 'lane', kind: 'moves', joint: 'shoulder', moves } as unknown as AnyDriver),
+    )
+  }
+
+  it('in an open chain the others keep their momentum when a drive jumps to a speed', () => {
+    const reader = arm().solve()
+    expect(reader.take.notes.map(({ code, data }) => [code, Number(data!.time).toFixed(6)])).toEqual([
+      ['impact', '0.205000'],
+      ['impact', '0.505000'],
+    ])
+    for (const frame of [0, 20, 25, 40, 60]) expect(balanceAt(reader, frame)).toBeCloseTo(0, 9)
+    // no moment of momentum along the elbow comes in at once: (I + m c^2) (r1 + r2) + m l c cos(tilt) r1 = 0
+    const [m, l, inertia, speed] = [0.5, 0.3, 0.004, 3]
+    const [square, cosine] = [inertia + m * (0.1 ** 2 + 0.02 ** 2), m * l * 0.1]
+    const short = arm(0.206)
+    short.document.scenarios[0].frameRate = 10_000
+    const close = short.solve()
+    const after = Array.from({ length: close.take.frames }, (_, k) => k).find((k) => close.time(k) > 0.20501)!
+    expect(close.joint('shoulder', after)[1]).toBeCloseTo(speed, 12)
+    expect(close.joint('elbow', after)[1] / ((-speed * (square + cosine)) / square)).toBeCloseTo(1, 3)
+  })
 })
