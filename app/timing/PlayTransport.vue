@@ -3,6 +3,8 @@
 import {
   mdiContainEnd,
   mdiContainStart,
+  mdiEye,
+  mdiEyeOff,
   mdiPause,
   mdiPlay,
   mdiRepeat,
@@ -155,7 +157,16 @@ const nextSpeed = (value: number) => {
     <FaultLine v-if="fault" :text="fault" />
     <template v-else>
       <!-- before the words, whose length changes -->
-      <v-btn v-if="run.progress !== null" @click="mechanism.cancelSolve">Cancel</v-btn>
+      <template v-if="run.progress !== null">
+        <v-btn @click="mechanism.cancelSolve">Cancel</v-btn>
+        <IconButton
+          :icon="run.live ? mdiEye : mdiEyeOff"
+          name="Watch while it is solved"
+          :aria-pressed="run.live"
+          :title="run.live ? 'The newest frame is shown' : 'Solved without a view, which is faster'"
+          @click="run.live = !run.live"
+        />
+      </template>
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
       <span v-if="run.take" class="whole muted tabular">/ {{ seconds(playback.end) }}</span>
       <span class="result muted tabular" role="status">{{ result }}</span>

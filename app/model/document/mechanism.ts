@@ -40,7 +40,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     changed: (now) => void (history.value = now),
   })
   saving.whenRenamed((name) => editor.takeName(name))
-  useMeasuredMeshes(document, () => solver)
+  useSolverSettings(document, run, () => solver)
   const start = () => {
     solver?.close()
     solver = solverOf(run)
@@ -115,8 +115,8 @@ const scenarioIn = (document: MechanismDocument | null, wanted: string | undefin
   document?.scenarios.find(({ id }) => id === wanted) ?? document?.scenarios[0] ?? null
 
 /** A solver whose answers are shown. */
-const solverOf = (run: ReturnType<typeof useRunStore>): SolverClient =>
-  new SolverClient({
+function solverOf(run: ReturnType<typeof useRunStore>): SolverClient {
+  const solver = new SolverClient({
     progress: run.setProgress,
     part: run.addPart,
     take: run.finish,
@@ -125,6 +125,22 @@ const solverOf = (run: ReturnType<typeof useRunStore>): SolverClient =>
     cancelled: run.cancelled,
     dragged: run.stand,
   })
+  solver.setLive(run.live)
+  return solver
+}
+
+/** What the solver is told besides the document, whenever it changes. */
+function useSolverSettings(
+  document: Ref<MechanismDocument | null>,
+  run: ReturnType<typeof useRunStore>,
+  solver: () => SolverClient | null,
+) {
+  useMeasuredMeshes(document, solver)
+  watch(
+    () => run.live,
+    (isLive) => solver()?.setLive(isLive),
+  )
+}
 
 /** Undo and redo, and what they would do. */
 const useSteps = (history: Ref<EditHistory>, editor: Editor) => ({

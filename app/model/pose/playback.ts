@@ -2,6 +2,7 @@
 import { frameAt } from '@ligamen/core'
 import { betweenFrames, elapsed, marked } from './playhead'
 import type { Range } from './playhead'
+import { WatchedRun } from './watched-run'
 import { useRunStore } from '../run/run'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 5, 10] as const
@@ -34,9 +35,7 @@ export const usePlaybackStore = defineStore('playback', () => {
     marks.value ? [Math.min(marks.value[0], end.value), Math.min(marks.value[1], end.value)] : [0, end.value],
   )
 
-  watch(end, (limit) => {
-    if (time.value > limit) time.value = limit
-  })
+  const watched = useWatchedRun(time, end, playing)
 
   /** Marks where playing starts or ends. */
   const mark = (side: 'start' | 'end') => {
@@ -44,6 +43,7 @@ export const usePlaybackStore = defineStore('playback', () => {
   }
 
   const seek = (to: number) => {
+    watched.leave(run.partial)
     time.value = Math.min(end.value, Math.max(0, to))
   }
   const pause = () => {
@@ -79,6 +79,7 @@ export const usePlaybackStore = defineStore('playback', () => {
     toggle: () => {
       if (playing.value) pause()
       else if (run.take) {
+        watched.leave(run.partial)
         const [from, to] = range.value
         if (time.value >= to - interval.value / 2 || time.value < from) time.value = from
         direction = 1
@@ -96,3 +97,14 @@ export const usePlaybackStore = defineStore('playback', () => {
     },
   }
 })
+
+/** Moves the playhead with a run that is being solved. */
+function useWatchedRun(time: Ref<number>, end: Ref<number>, playing: Ref<boolean>): WatchedRun {
+  const run = useRunStore()
+  const watched = new WatchedRun()
+  watch([() => run.take, () => run.partial, () => run.live, end], () => {
+    const { partial, live } = run
+    time.value = watched.next({ time: time.value, end: end.value, partial, live, playing: playing.value })
+  })
+  return watched
+}

@@ -1,4 +1,5 @@
 /** What is shown: the newest take with the document it was solved from, how the solving goes, why it stopped. */
+import { useLocalStorage } from '@vueuse/core'
 import type { MechanismDocument, ModelReport, Problem, Standing, Take } from '@ligamen/core'
 import { KeptTakes } from '~/model/run/kept-takes'
 import type { KeptTake } from '~/model/run/kept-takes'
@@ -8,6 +9,8 @@ export const useRunStore = defineStore('run', () => {
   const shown = shallowReactive(nothingShown())
   const kept = new KeptTakes()
   const run = new ShownRun(shown, kept)
+  /** Whether a run is watched while it is solved: kept in this browser. */
+  const live = useLocalStorage('ligamen-live', true)
   /** When the run that is being solved began, on the page's clock [ms]. */
   const begunAt = ref(0)
   /** Another scenario that is shown beside, and why it cannot be. */
@@ -37,6 +40,7 @@ export const useRunStore = defineStore('run', () => {
   return {
     ...toRefs(shown),
     begunAt,
+    live,
     compared,
     comparedProblem,
     /** What takes at hand were solved from. */

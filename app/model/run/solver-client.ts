@@ -86,6 +86,10 @@ export class SolverClient {
     this.send({ type: 'drag', target })
   }
 
+  setLive(isLive: boolean): void {
+    this.send({ type: 'live', isLive })
+  }
+
   cancel(): void {
     this.send({ type: 'cancel' })
   }

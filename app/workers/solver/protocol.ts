@@ -24,7 +24,9 @@ export type ToSolver =
     }
   /** Triangles of imported parts by hash, for clearances; the motion is measured again with them. */
   | { type: 'meshes'; meshes: readonly (readonly [string, Float32Array])[] }
-  /** Gives up the run that is being solved. */
+  /** Whether the frames found so far are given to the screen while a run is solved; else only at its end. */
+  | { type: 'live'; isLive: boolean }
+  /** Gives up the run that is being solved; what was found so far is given. */
   | { type: 'cancel' }
   /** Solves another scenario beside the one shown, now and after every edit; none for null. */
   | { type: 'compare'; scenario: string | null }

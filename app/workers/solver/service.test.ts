@@ -139,7 +139,23 @@ describe('the solver', () => {
     open()
     service.hear({ type: 'cancel' })
     await goOn()
-    expect(types()).toEqual(['accepted', 'cancelled'])
+    expect(types()).toEqual(['accepted', 'part', 'cancelled'])
+  })
+
+  it('gives frames only at the end when nobody watches, and what was found when it is given up', async () => {
+    const { service, open, goOn, said, types } = set(100)
+    service.hear({ type: 'live', isLive: false })
+    open()
+    await goOn()
+    expect(types()).not.toContain('part')
+    expect(types().at(-1)).toBe('take')
+    said.length = 0
+    open()
+    await goOn(3)
+    service.hear({ type: 'cancel' })
+    await goOn()
+    expect(types().slice(-2)).toEqual(['part', 'cancelled'])
+    expect(types()).not.toContain('take')
   })
 
   it('refuses what does not assemble, says how long the part can be, and keeps the document', async () => {

@@ -52,13 +52,20 @@ export class SolverService {
   private shown: { readonly scenario: string; readonly fingerprint: string } | null = null
   /** The scenario that is solved beside the one shown. */
   private beside: string | null = null
+  private isLive = true
+  /** Gives the frames of the run under way that the screen does not have yet. */
+  private give: (() => void) | null = null
 
   constructor(private readonly ports: SolverPorts) {}
 
   hear(data: ToSolver): void {
     const { bench } = this
     switch (data.type) {
+      case 'live':
+        this.isLive = data.isLive
+        break
       case 'cancel':
+        this.give?.()
         this.newest++
         this.running = null
         this.ports.say({ type: 'cancelled' })
@@ -128,6 +135,7 @@ export class SolverService {
   private async solve(model: Model, scenario: string, fingerprint: string, known: readonly string[]) {
     if (this.running === fingerprint) return
     const mine = ++this.newest
+    this.give = null
     this.running = known.includes(fingerprint) ? null : fingerprint
     const began = this.ports.now()
     if (this.running !== null) {
@@ -160,6 +168,12 @@ export class SolverService {
     let told = began
     let gave = began
     let sent = 0
+    const give = () => {
+      const part = run.part(sent)
+      if (part.part.frames > 0) ports.say({ type: 'part', part }, arraysOf(part.part))
+      sent += part.part.frames
+    }
+    if (isShown) this.give = give
     while (!run.done) {
       run.advance(FRAMES_AT_ONCE, STEPS_AT_ONCE)
       const now = ports.now()
@@ -168,16 +182,15 @@ export class SolverService {
         ports.say({ type: 'progress', share: run.progress })
         told = now
       }
-      if (isShown && now - gave > PART) {
-        const part = run.part(sent)
-        if (part.part.frames > 0) ports.say({ type: 'part', part }, arraysOf(part.part))
-        sent += part.part.frames
+      if (isShown && this.isLive && now - gave > PART) {
+        give()
         gave = now
       }
       await ports.listen()
       if (mine !== this.newest) return null
       sliceEnd = ports.now() + SLICE
     }
+    if (isShown) this.give = null
     return run.take()
   }
 }
