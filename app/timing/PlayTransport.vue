@@ -213,7 +213,7 @@ const nextSpeed = (value: number) => {
 }
 
 .time {
-  width: 74px;
+  width: 82px;
   margin-left: 8px;
   padding: 3px 6px;
   font-weight: 600;

@@ -189,7 +189,7 @@ export class ForwardDynamics {
     needed.fill(0)
     efforts.fill(0)
     this.addMomenta(-1)
-    if (!prescribe()) return 0
+    if (!prescribe() || this.isStill(before)) return 0
     this.chains?.strike(state, inertia, needed, efforts)
     if (looped.length > 0) this.findColumns()
     for (const { independent } of looped) for (const link of independent) rate[link] = 0
@@ -202,6 +202,16 @@ export class ForwardDynamics {
     system.solveRates()
     state.spreadRates(state.all)
     return before - this.kineticEnergy
+  }
+
+  /** Whether nothing moves, and nothing is prescribed to. */
+  private isStill(kinetic: number): boolean {
+    const { state, targetRows, equations } = this
+    return (
+      kinetic === 0 &&
+      state.rate.every((rate) => rate === 0) &&
+      targetRows.every((row) => equations.targets[3 * row + 1] === 0)
+    )
   }
 
   /** Adds what the links need for their momenta, in place of forces. */

@@ -16,12 +16,12 @@ import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
 import { paceOf } from '../solve/pace'
 import { stoppedMotion } from '../solve/stopped'
+import { breaksOf, firstAfter } from './breaks'
 import { FreeEquations } from './free-equations'
 import { jams, noMass, unresolved } from './free-problems'
 import { beyondLimit, excess, holdsOf, release, slides } from './holds'
 import type { Hold } from './holds'
 import { ForceReader } from './force-reader'
-import { CoordinateLoad } from './loads/coordinate-load'
 import type { Energies, Physics } from './physics'
 import {
   LONGEST_TRAVEL,
@@ -102,9 +102,7 @@ export class FreeSolver implements Mover {
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
     this.lookedAt = time
-    this.breaks = physics.loads.acting.flatMap((load) =>
-      load instanceof CoordinateLoad ? (load.law.breaks ?? []) : [],
-    )
+    this.breaks = breaksOf(physics.loads)
     this.holds = holdsOf(mechanism, physics.loads, this.driven)
     this.rates = new Float64Array(mechanism.links)
     this.ratesBefore = new Float64Array(this.holds.length)
@@ -171,7 +169,7 @@ export class FreeSolver implements Mover {
   /** One step of its own towards `time`, which it does not pass. False on failure, as `advance`. */
   step(time: number): boolean {
     const { free, inputs, holds, ratesBefore, state } = this
-    const end = Math.min(time, inputs.breakAfter(this.time), this.breakOfLoads())
+    const end = Math.min(time, inputs.breakAfter(this.time), firstAfter(this.breaks, this.time))
     for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
     const from = this.time
     if (inputs.count > 0) this.rates.set(state.rate)
@@ -338,13 +336,6 @@ export class FreeSolver implements Mover {
         if (other !== hold && !other.isHeld) slides(other, state.rate[other.link] > 0 ? 1 : -1)
     }
     return this.settle()
-  }
-
-  private breakOfLoads(): number {
-    const { breaks, time } = this
-    let next = Infinity
-    for (let k = 0; k < breaks.length; k++) if (breaks[k] > time && breaks[k] < next) next = breaks[k]
-    return next
   }
 
   private longestStep(): number {

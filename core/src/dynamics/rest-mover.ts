@@ -14,6 +14,7 @@ import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
 import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
+import { breaksOf, firstAfter } from './breaks'
 import { kindOf, newton, wantsToMove } from './equilibrium'
 import { FreeSolver } from './free-solver'
 import type { Hold } from './holds'
@@ -39,6 +40,7 @@ export class RestMover implements Mover {
   private startedAt: number
   private length: number
   private isSliding = false
+  private readonly breaks: readonly number[]
 
   /** See `FreeSolver`. */
   constructor(
@@ -52,6 +54,7 @@ export class RestMover implements Mover {
     this.startedAt = time
     this.length = Infinity
     this.before = this.now = q.slice()
+    this.breaks = [...drives.flatMap(({ evaluate }) => evaluate.breaks ?? []), ...breaksOf(physics.loads)]
     this.solver = new FreeSolver(
       mechanism,
       physics,
@@ -96,7 +99,7 @@ export class RestMover implements Mover {
     this.startedAt = this.time
     this.before = now
     for (;;) {
-      const end = Math.min(time, this.time + this.length, this.breakAfter(this.time))
+      const end = Math.min(time, this.time + this.length, firstAfter(this.breaks, this.time))
       this.state.q.set(now)
       if (this.settles(end) && this.farthest(now) <= LONGEST_WATCHED_TRAVEL) {
         // friction lets go at an instant of its own
@@ -219,13 +222,6 @@ export class RestMover implements Mover {
       (most, link) => Math.max(most, Math.abs(state.q[link] - from[link]) / equations.scale[link]),
       0,
     )
-  }
-
-  private breakAfter(time: number): number {
-    let next = Infinity
-    for (const { evaluate } of this.drives)
-      for (const at of evaluate.breaks ?? []) if (at > time && at < next) next = at
-    return next
   }
 }
 

@@ -96,7 +96,7 @@ export const sections: Readonly<Record<ReportSection['kind'], Write>> = {
     const { take, length, document } = evidence
     const { name, drivers } = document.scenarios.find(({ id }) => id === take.scenario)!
     const solved = take.stopped ? ` ${take.stopped.message}` : ''
-    const words = `${name}: ${length.toFixed(3)} s, ${take.frames} frames, ${drivers.length} drivers.${solved}`
+    const words = `${name}: ${length.toFixed(3)} s, ${take.frames} frames, ${drivers.length} ${drivers.length === 1 ? 'driver' : 'drivers'}.${solved}`
     return { heading: 'Scenario', content: paragraph(words) + timingFigures(evidence) }
   },
   mobility: ({ evidence: { mobility, document }, mobility: words }) => {
