@@ -48,8 +48,10 @@ async function core() {
     },
   })
   const result = join(folder, 'core.json')
-  await mustRun(process.execPath, ['--expose-gc', outfile, result])
-  figures.push(...JSON.parse(await readFile(result, 'utf8')))
+  for (const part of ['kinematics', 'forces']) {
+    await mustRun(process.execPath, ['--expose-gc', outfile, part, result])
+    figures.push(...JSON.parse(await readFile(result, 'utf8')))
+  }
   await rm(outfile, { force: true })
 }
 
