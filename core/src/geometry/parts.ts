@@ -192,5 +192,6 @@ export function resolvedParts(parts: readonly Part[]): Map<string, ResolvedPart>
 export const shapeOf = ({ shape, dimensions, extras }: ResolvedPart) => ({
   datums: () => shape.datums(dimensions, extras),
   solids: (chords: number) => shape.solids(dimensions, extras, chords),
+  profiles: () => shape.profiles?.(dimensions, extras) ?? [],
   transmission: () => shape.transmission?.(dimensions, extras) ?? null,
 })

@@ -5,6 +5,7 @@
 import type { Frame } from '../maths/frame'
 import type { Mesh } from './mesh/mesh'
 import type { Corner } from './plates/outline-points'
+import type { Profile } from './profiles/profile'
 import type { Transmission } from './transmission'
 
 export interface DimensionSpec {
@@ -73,6 +74,8 @@ export interface ShapeType<D extends string = string> {
   datums(d: Dimensions<D>, extras: Extras): Readonly<Record<string, Frame>>
   /** Closed meshes that do not overlap and together are the part. */
   solids(d: Dimensions<D>, extras: Extras, chords: number): readonly Mesh[]
+  /** What of it is extruded, exactly: where it meets other parts in its plane. */
+  profiles?(d: Dimensions<D>, extras: Extras): readonly Profile[]
   /** What relations may be proposed from, if it moves another part. */
   transmission?(d: Dimensions<D>, extras: Extras): Transmission
 }

@@ -1,6 +1,9 @@
 /** Box: origin at its centre; datums at the centre and on the six faces, z pointing out of the face. */
 import { faceFrame } from '../face-frame'
-import { extrude, rectangle } from '../mesh/mesh'
+import { pointsOf } from './outline-points'
+import { rectangle } from '../mesh/mesh'
+import { polygonLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 export const box = defineShape({
@@ -21,5 +24,13 @@ export const box = defineShape({
     top: faceFrame([0, 0, h / 2], [0, 0, 1], [1, 0, 0]),
     bottom: faceFrame([0, 0, -h / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  solids: ({ width, depth, height }) => [extrude(rectangle(0, 0, width, depth), [], -height / 2, height / 2)],
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
+})
+
+const profile = ({ width, depth, height }: Record<'width' | 'depth' | 'height', number>): Profile => ({
+  outer: polygonLoop(pointsOf(rectangle(0, 0, width, depth))),
+  holes: [],
+  bottom: -height / 2,
+  top: height / 2,
 })

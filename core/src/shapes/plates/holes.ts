@@ -1,23 +1,17 @@
 /** Round holes and slots in an extruded outline: what they offer, and whether they lie inside it. */
 import type { Frame } from '../../maths/frame'
 import { faceFrame } from '../face-frame'
-import { arc, circle } from '../mesh/mesh'
+import { asHole, circleLoop, slotLoop } from '../profiles/profile'
+import type { Loop } from '../profiles/profile'
 import type { Contradiction, Hole } from '../shape'
 import { pointsOf } from './outline-points'
 
 const isSlot = ({ from, to }: Hole) => from[0] !== to[0] || from[1] !== to[1]
 
-/** Counter-clockwise. */
-export function holeOutline(hole: Hole, chords: number): number[] {
+/** Clockwise, with the material round it on its left. */
+export function holeLoop(hole: Hole): Loop {
   const { from, to, diameter } = hole
-  const r = diameter / 2
-  if (!isSlot(hole)) return circle(from[0], from[1], r, chords)
-  const along = Math.atan2(to[1] - from[1], to[0] - from[0])
-  const half = Math.PI / 2
-  return [
-    ...arc(to[0], to[1], r, along - half, along + half, chords >> 1),
-    ...arc(from[0], from[1], r, along + half, along + 3 * half, chords >> 1),
-  ]
+  return asHole(isSlot(hole) ? slotLoop(from, to, diameter / 2) : circleLoop(from, diameter / 2))
 }
 
 /** Axes of the holes; of a slot its middle with x along it, and both ends. */

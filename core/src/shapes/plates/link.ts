@@ -3,7 +3,8 @@
  * Datums: both bore axes and the middle between them in mid-thickness, and both sides at bore A.
  */
 import { faceFrame } from '../face-frame'
-import { circle, extrude, slot } from '../mesh/mesh'
+import { asHole, circleLoop, slotLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 export const link = defineShape({
@@ -28,12 +29,15 @@ export const link = defineShape({
     'side A': faceFrame([0, 0, thickness / 2], [0, 0, 1], [1, 0, 0]),
     'side B': faceFrame([0, 0, -thickness / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  solids: ({ length, width, thickness, bore }, _, chords) => [
-    extrude(
-      slot(length / 2, 0, length, width, chords),
-      [circle(0, 0, bore / 2, chords), circle(length, 0, bore / 2, chords)],
-      -thickness / 2,
-      thickness / 2,
-    ),
-  ],
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
+})
+
+type Sizes = Record<'length' | 'width' | 'thickness' | 'bore', number>
+
+const profile = ({ length, width, thickness, bore }: Sizes): Profile => ({
+  outer: slotLoop([0, 0], [length, 0], width / 2),
+  holes: [0, length].map((x) => asHole(circleLoop([x, 0], bore / 2))),
+  bottom: -thickness / 2,
+  top: thickness / 2,
 })

@@ -1,4 +1,8 @@
-/** Outlines with arcs and treated corners as points: what is drawn by a few points and numbers, written out in chords. */
+/** Outlines with arcs and treated corners: what is drawn by a few points and numbers, as pieces and written out in chords. */
+import { bulged, segment } from '../profiles/piece'
+import type { Piece } from '../profiles/piece'
+import { pointsOfLoop } from '../profiles/profile'
+import type { Loop } from '../profiles/profile'
 
 type Point = readonly [number, number]
 
@@ -12,26 +16,41 @@ export const pointsOf = (outline: readonly number[]): [number, number][] =>
   Array.from({ length: outline.length / 2 }, (_, i) => [outline[2 * i], outline[2 * i + 1]])
 
 /**
+ * The sides of an outline, and its treated corners.
  * @param bulges for each point of the side that begins there: the tangent of a quarter of its angle
  * @param corners for each point; none are treated when left out
- * @param chords of a full turn
  */
-export function writtenOut(
+export function outlineLoop(
+  outline: readonly number[],
+  bulges: readonly number[],
+  corners: readonly Corner[],
+): Loop {
+  const points = pointsOf(outline)
+  const n = points.length
+  const ends = points.map((point, i): CornerEnds => {
+    const before = (i + n - 1) % n
+    const corner = corners[i]
+    const isTreated = corner?.size > 0 && !bulges[i] && !bulges[before]
+    return isTreated
+      ? treated(points[before], point, points[(i + 1) % n], corner)
+      : { from: point, to: point, bulge: 0 }
+  })
+  return ends.flatMap(({ from, to, bulge }, i) => {
+    const side = between(to, ends[(i + 1) % n].from, bulges[i])
+    return from === to ? [side] : [between(from, to, bulge), side]
+  })
+}
+
+/** The same in chords. @param chords of a full turn */
+export const writtenOut = (
   outline: readonly number[],
   bulges: readonly number[],
   corners: readonly Corner[],
   chords: number,
-): number[] {
-  const points = pointsOf(outline)
-  const n = points.length
-  return points.flatMap((point, i) => {
-    const before = (i + n - 1) % n
-    const corner = corners[i]
-    const isTreated = corner?.size > 0 && !bulges[i] && !bulges[before]
-    const start = isTreated ? treated(points[before], point, points[(i + 1) % n], corner, chords) : [...point]
-    return bulges[i] ? [...start, ...alongArc(point, points[(i + 1) % n], bulges[i], chords)] : start
-  })
-}
+): number[] => pointsOfLoop(outlineLoop(outline, bulges, corners), chords)
+
+const between = (p: Point, q: Point, bulge: number | undefined): Piece =>
+  bulge ? bulged(p, q, bulge) : segment(p, q)
 
 /** The first point, from 1 on, at whose corner there is no room; null when there is room at all. */
 export function crampedCorner(
@@ -66,31 +85,23 @@ function turnAt([ax, ay]: Point, [cx, cy]: Point, [bx, by]: Point): number {
   return Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)
 }
 
-function treated(a: Point, corner: Point, b: Point, treatment: Corner, chords: number): number[] {
+/** Where a corner begins and ends, and the bulge of the arc between; 0 for a straight one. */
+interface CornerEnds {
+  readonly from: Point
+  readonly to: Point
+  readonly bulge: number
+}
+
+function treated(a: Point, corner: Point, b: Point, treatment: Corner): CornerEnds {
   const cut = cutLength(a, corner, b, treatment)
   const toward = ([x, y]: Point): Point => {
     const [dx, dy] = [x - corner[0], y - corner[1]]
     const share = cut / Math.hypot(dx, dy)
     return [corner[0] + share * dx, corner[1] + share * dy]
   }
-  const [from, to] = [toward(a), toward(b)]
   const turn = turnAt(a, corner, b)
-  if (treatment.style === 'chamfer' || Math.abs(turn) < 1e-6) return [...from, ...to]
-  return [...from, ...alongArc(from, to, Math.tan(turn / 4), chords), ...to]
-}
-
-/** Points of an arc strictly between its ends. */
-function alongArc([px, py]: Point, [qx, qy]: Point, bulge: number, chords: number): number[] {
-  const angle = 4 * Math.atan(bulge)
-  const steps = Math.max(2, Math.ceil((Math.abs(angle) / (2 * Math.PI)) * chords))
-  // the centre is beside the middle of the chord
-  const beside = (1 / bulge - bulge) / 4
-  const [cx, cy] = [(px + qx) / 2 - beside * (qy - py), (py + qy) / 2 + beside * (qx - px)]
-  return Array.from({ length: steps - 1 }, (_, k) => {
-    const turned = (angle * (k + 1)) / steps
-    const [c, s] = [Math.cos(turned), Math.sin(turned)]
-    return [cx + c * (px - cx) - s * (py - cy), cy + s * (px - cx) + c * (py - cy)]
-  }).flat()
+  const isStraight = treatment.style === 'chamfer' || Math.abs(turn) < 1e-6
+  return { from: toward(a), to: toward(b), bulge: isStraight ? 0 : Math.tan(turn / 4) }
 }
 
 /** The bulge of the arc from p to q through a third point; null for points on one line. */

@@ -1,10 +1,12 @@
 /** Parts drawn by an outline of straight sides and arcs: extruded along z with holes, or turned about z (points radius, height). */
 import { axialDatums, faceFrame, onAxis } from '../face-frame'
-import { extrude, twiceArea } from '../mesh/mesh'
-import { holeDatums, holeOutline, holesFault } from './holes'
-import { crampedCorner, pointsOf, writtenOut } from './outline-points'
+import { twiceArea } from '../mesh/mesh'
+import { holeDatums, holeLoop, holesFault } from './holes'
+import { crampedCorner, outlineLoop, pointsOf, writtenOut } from './outline-points'
 import type { Corner } from './outline-points'
 import { revolve } from '../mesh/revolve'
+import { asHole, pointsOfLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 import type { Contradiction, Extras } from '../shape'
 import { CORNER } from '../tolerances'
@@ -35,15 +37,20 @@ export const extruded = defineShape({
     ),
     ...holeDatums(holes),
   }),
-  solids: (d, extras, chords) => [
-    extrude(
-      forward(writtenOut(extras.outline, extras.bulges, cornersOf(d, extras), chords)),
-      extras.holes.map((hole) => holeOutline(hole, chords)),
-      -d.thickness / 2,
-      d.thickness / 2,
-    ),
-  ],
+  solids: (d, extras, chords) => [solidOf(profile(d, extras), chords)],
+  profiles: (d, extras) => [profile(d, extras)],
 })
+
+function profile(d: Readonly<Record<'thickness' | 'corner', number>>, extras: Extras): Profile {
+  const loop = outlineLoop(extras.outline, extras.bulges, cornersOf(d, extras))
+  const isForward = twiceArea(pointsOfLoop(loop, FEW_CHORDS)) > 0
+  return {
+    outer: isForward ? loop : asHole(loop),
+    holes: extras.holes.map(holeLoop),
+    bottom: -d.thickness / 2,
+    top: d.thickness / 2,
+  }
+}
 
 export const turned = defineShape({
   kind: 'turned',

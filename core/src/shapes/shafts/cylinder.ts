@@ -1,6 +1,7 @@
 /** Cylinder (pin, roller): origin at its centre, z along the axis; datums at the centre and on both ends. */
 import { axialDatums } from '../face-frame'
-import { circle, extrude } from '../mesh/mesh'
+import { circleLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 export const cylinder = defineShape({
@@ -12,7 +13,13 @@ export const cylinder = defineShape({
   },
   contradiction: () => null,
   datums: ({ length: l }) => axialDatums(-l / 2, l / 2),
-  solids: ({ diameter, length: l }, _, chords) => [
-    extrude(circle(0, 0, diameter / 2, chords), [], -l / 2, l / 2),
-  ],
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
+})
+
+const profile = ({ diameter, length }: Record<'diameter' | 'length', number>): Profile => ({
+  outer: circleLoop([0, 0], diameter / 2),
+  holes: [],
+  bottom: -length / 2,
+  top: length / 2,
 })

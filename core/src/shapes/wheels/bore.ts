@@ -1,8 +1,10 @@
 /** The bore that round parts have about their axis, with a keyway toward x where one is given; a diameter of 0 leaves it out. */
 import type { Frame } from '../../maths/frame'
 import { faceFrame } from '../face-frame'
-import { arc, circle } from '../mesh/mesh'
 import type { Outline } from '../mesh/mesh'
+import { roundPiece, segment } from '../profiles/piece'
+import { asHole, circleLoop, pointsOfHoles } from '../profiles/profile'
+import type { Loop } from '../profiles/profile'
 import type { Contradiction, DimensionSpec } from '../shape'
 
 export const boreDimension: DimensionSpec = { label: 'Bore (0 for none)', usual: '8 mm', least: 0 }
@@ -19,17 +21,27 @@ interface Keyed {
   readonly keyDepth: number
 }
 
-export const boreHoles = (bore: number, chords: number): Outline[] =>
-  bore > 0 ? [circle(0, 0, bore / 2, chords)] : []
+export const boreLoops = (bore: number): Loop[] => (bore > 0 ? [asHole(circleLoop([0, 0], bore / 2))] : [])
 
-/** The bore with its keyway as a hole. */
-export const keyedHoles = (d: Keyed, chords: number): Outline[] => {
-  if (!(d.keyWidth > 0) || !(d.bore > 0)) return boreHoles(d.bore, chords)
+/** The bore with its keyway. */
+export function keyedLoops(d: Keyed): Loop[] {
+  if (!(d.keyWidth > 0) || !(d.bore > 0)) return boreLoops(d.bore)
   const [radius, half] = [d.bore / 2, d.keyWidth / 2]
   const angle = Math.asin(half / radius)
-  const floor = radius + d.keyDepth
-  return [[...arc(0, 0, radius, angle, 2 * Math.PI - angle, chords), floor, -half, floor, half]]
+  const [side, floor] = [radius * Math.cos(angle), radius + d.keyDepth]
+  return [
+    asHole([
+      roundPiece([0, 0], radius, angle, 2 * (Math.PI - angle)),
+      segment([side, -half], [floor, -half]),
+      segment([floor, -half], [floor, half]),
+      segment([floor, half], [side, half]),
+    ]),
+  ]
 }
+
+/** Both as holes in an outline that is written out. */
+export const boreHoles = (bore: number, chords: number): Outline[] => pointsOfHoles(boreLoops(bore), chords)
+export const keyedHoles = (d: Keyed, chords: number): Outline[] => pointsOfHoles(keyedLoops(d), chords)
 
 /** The floor of the keyway at a height of the axis: z out of it toward the axis, x along the axis. */
 export const keywayDatum = (d: Keyed, height: number): Record<string, Frame> =>

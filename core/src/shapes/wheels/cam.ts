@@ -7,9 +7,13 @@
  * Source: Norton, Design of Machinery, chapter 8 (cam contour from the pitch curve); VDI 2143 for the laws.
  */
 import { lawKinds, motionLaw } from '../../laws/registry'
-import { boreDimension, boreHoles, boreTooLarge } from './bore'
+import type { MotionLaw } from '../../laws/motion-law'
+import { boreDimension, boreLoops, boreTooLarge } from './bore'
 import { axialDatums, faceFrame } from '../face-frame'
-import { extrude } from '../mesh/mesh'
+import { curved, roundPiece } from '../profiles/piece'
+import type { Curve } from '../profiles/piece'
+import { solidOf } from '../profiles/profile'
+import type { Loop, Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 import type { Extras } from '../shape'
 import { FULL_TURN } from '../tolerances'
@@ -58,9 +62,8 @@ export const cam = defineShape({
     const { centre, top, bottom } = axialDatums(-w / 2, w / 2)
     return { 'cam axis': centre, top, bottom, rise: faceFrame([base / 2, 0, 0], [0, 0, 1], [1, 0, 0]) }
   },
-  solids: (d, extras, chords) => [
-    extrude(profile(d, extras, 4 * chords), boreHoles(d.bore, chords), -d.width / 2, d.width / 2),
-  ],
+  solids: (d, extras, chords) => [solidOf(profile(d, extras), chords)],
+  profiles: (d, extras) => [profile(d, extras)],
   transmission: (d, extras) => ({
     kind: 'cam',
     base: d.base / 2,
@@ -98,18 +101,64 @@ function liftAt(
   return [0, 0, 0, 0]
 }
 
-function profile(d: Programme, extras: Extras, steps: number): number[] {
-  const roller = d.roller / 2
-  return Array.from({ length: steps }, (_, k) => {
-    const angle = (2 * Math.PI * k) / steps
-    const [s, slope] = liftAt(d, extras, angle)
-    const r = d.base / 2 + roller + s
-    const [c, n] = [Math.cos(angle), Math.sin(angle)]
-    // the normal of the pitch curve, outward: (r, -slope) in the radial and the tangential direction
-    const length = Math.hypot(r, slope)
-    const [radial, tangential] = [r - (roller * r) / length, (roller * slope) / length]
-    return [radial * c - tangential * n, radial * n + tangential * c]
-  }).flat()
+function profile(d: Programme & Record<'width' | 'bore', number>, { options }: Extras): Profile {
+  const { base, lift, rise, dwell, fall } = d
+  const law = motionLaw(options.law)!
+  const shares = [0, ...(law.breaks ?? []), 1]
+  const moving = (start: number, span: number, low: number, height: number): Loop => {
+    const curve = pitchCurve(d, law, { start, span, low, height })
+    return shares.slice(1).map((share, k) => {
+      const from = shares[k]
+      return curved(curve, start + from * span, (share - from) * span, d.roller / 2)
+    })
+  }
+  const resting = (from: number, to: number, height: number): Loop =>
+    to - from > FULL_TURN ? [roundPiece([0, 0], base / 2 + height, from, to - from)] : []
+  const down = rise + dwell
+  return {
+    outer: [
+      ...moving(0, rise, 0, lift),
+      ...resting(rise, down, lift),
+      ...moving(down, fall, lift, -lift),
+      ...resting(down + fall, 2 * Math.PI, 0),
+    ],
+    holes: boreLoops(d.bore),
+    bottom: -d.width / 2,
+    top: d.width / 2,
+  }
+}
+
+/** A stretch of the programme, over an angle from one height by another. */
+interface Stretch {
+  readonly start: number
+  readonly span: number
+  readonly low: number
+  readonly height: number
+}
+
+/** The path of the roller's centre round the cam in a stretch of the programme. */
+function pitchCurve(
+  { base, roller }: Programme,
+  law: MotionLaw,
+  { start, span, low, height }: Stretch,
+): Curve {
+  const jet = new Float64Array(4)
+  return (angle, out) => {
+    law.evaluate(Math.min(1, Math.max(0, (angle - start) / span)), jet)
+    const r = base / 2 + roller / 2 + low + height * jet[0]
+    const v = (height * jet[1]) / span
+    const a = (height * jet[2]) / span ** 2
+    const j = (height * jet[3]) / span ** 3
+    const [c, s] = [Math.cos(angle), Math.sin(angle)]
+    const write = (k: number, radial: number, tangential: number) => {
+      out[2 * k] = radial * c - tangential * s
+      out[2 * k + 1] = radial * s + tangential * c
+    }
+    write(0, r, 0)
+    write(1, v, r)
+    write(2, a - r, 2 * v)
+    write(3, j - 3 * v, 3 * a - r)
+  }
 }
 
 /** Where the pitch curve bends more sharply than the roller, or null. */

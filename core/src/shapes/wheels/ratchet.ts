@@ -1,8 +1,11 @@
 /** Ratchet wheel and its pawl: teeth with a steep side that locks against turning backwards and a long one that lifts the pawl. */
 import { axialDatums, faceFrame } from '../face-frame'
-import { arc, circle, extrude } from '../mesh/mesh'
+import { roundPiece, segment } from '../profiles/piece'
+import { asHole, circleLoop, polygonLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
-import { boreDimension, keyDimensions, keyedHoles, keyedTooLarge, keywayDatum } from './bore'
+import type { Extras } from '../shape'
+import { boreDimension, keyDimensions, keyedLoops, keyedTooLarge, keywayDatum } from './bore'
 
 export const ratchet = defineShape({
   kind: 'ratchet',
@@ -32,21 +35,31 @@ export const ratchet = defineShape({
       ...keywayDatum(d, 0),
     }
   },
-  solids: (d, { options }, chords) => {
-    const [tip, root] = [d.diameter / 2, d.diameter / 2 - d.depth]
-    const side = options.hand === 'backwards' ? -1 : 1
-    const points = Array.from({ length: d.teeth }, (_, k) => {
-      const [at, before] = [k, k - 0.985].map((place) => (2 * Math.PI * place) / d.teeth)
-      return [
-        [before, root],
-        [at, tip],
-      ] as const
-    }).flat()
-    const outline = points.map(([angle, r]) => [r * Math.cos(angle), side * r * Math.sin(angle)] as const)
-    const forward = side > 0 ? outline : [...outline].reverse()
-    return [extrude(forward.flat(), keyedHoles(d, chords), -d.thickness / 2, d.thickness / 2)]
-  },
+  solids: (d, extras, chords) => [solidOf(ratchetProfile(d, extras), chords)],
+  profiles: (d, extras) => [ratchetProfile(d, extras)],
 })
+
+type RatchetSizes = Record<'diameter' | 'teeth' | 'depth' | 'thickness', number> &
+  Parameters<typeof keyedLoops>[0]
+
+function ratchetProfile(d: RatchetSizes, { options }: Extras): Profile {
+  const [tip, root] = [d.diameter / 2, d.diameter / 2 - d.depth]
+  const side = options.hand === 'backwards' ? -1 : 1
+  const points = Array.from({ length: d.teeth }, (_, k) => {
+    const [at, before] = [k, k - 0.985].map((place) => (2 * Math.PI * place) / d.teeth)
+    return [
+      [before, root],
+      [at, tip],
+    ] as const
+  }).flat()
+  const outline = points.map(([angle, r]) => [r * Math.cos(angle), side * r * Math.sin(angle)] as const)
+  return {
+    outer: polygonLoop(side > 0 ? outline : [...outline].reverse()),
+    holes: keyedLoops(d),
+    bottom: -d.thickness / 2,
+    top: d.thickness / 2,
+  }
+}
 
 export const pawl = defineShape({
   kind: 'pawl',
@@ -69,11 +82,23 @@ export const pawl = defineShape({
     'side A': faceFrame([0, 0, t / 2], [0, 0, 1], [1, 0, 0]),
     'side B': faceFrame([0, 0, -t / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  solids: ({ length, hub, thickness: t, bore }, _, chords) => {
-    const r = hub / 2
-    // both flanks leave the hub along tangents from the tip
-    const half = Math.acos(r / length)
-    const outline = [length, 0, ...arc(0, 0, r, half, 2 * Math.PI - half, chords)]
-    return [extrude(outline, [circle(0, 0, bore / 2, chords)], -t / 2, t / 2)]
-  },
+  solids: (d, _, chords) => [solidOf(pawlProfile(d), chords)],
+  profiles: (d) => [pawlProfile(d)],
 })
+
+function pawlProfile(d: Record<'length' | 'hub' | 'thickness' | 'bore', number>): Profile {
+  const r = d.hub / 2
+  // both flanks leave the hub along tangents from the tip
+  const half = Math.acos(r / d.length)
+  const [x, y] = [r * Math.cos(half), r * Math.sin(half)]
+  return {
+    outer: [
+      segment([d.length, 0], [x, y]),
+      roundPiece([0, 0], r, half, 2 * (Math.PI - half)),
+      segment([x, -y], [d.length, 0]),
+    ],
+    holes: [asHole(circleLoop([0, 0], d.bore / 2))],
+    bottom: -d.thickness / 2,
+    top: d.thickness / 2,
+  }
+}
