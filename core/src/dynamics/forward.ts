@@ -200,7 +200,6 @@ export class ForwardDynamics {
     for (let n = 0; n < looped.length; n++)
       if (this.solveIsland(n)) for (const link of looped[n].independent) rate[link] = acceleration[link]
     system.solveRates()
-    state.spreadRates(state.all)
     return before - this.kineticEnergy
   }
 

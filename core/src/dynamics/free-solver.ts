@@ -66,8 +66,7 @@ export class FreeSolver implements Mover {
   private readonly unit: Float64Array
   /** Instants at which loads may jump. */
   private readonly breaks: readonly number[]
-  /** Rates at the start of the step, by link; those of what may be held, in their order. */
-  private readonly rates: Float64Array
+  /** Rates at the start of the step, by link. */
   private readonly ratesBefore: Float64Array
   /** Steps since it was looked last whether there is an end to them, and when that was [s]. */
   private steps = 0
@@ -104,8 +103,7 @@ export class FreeSolver implements Mover {
     this.lookedAt = time
     this.breaks = breaksOf(physics.loads)
     this.holds = holdsOf(mechanism, physics.loads, this.driven)
-    this.rates = new Float64Array(mechanism.links)
-    this.ratesBefore = new Float64Array(this.holds.length)
+    this.ratesBefore = new Float64Array(mechanism.links)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
     this.forces = new ForceReader(mechanism, physics)
     this.forces.begin({ equations: this.equations, redundant: [], holds: this.holds })
@@ -170,9 +168,8 @@ export class FreeSolver implements Mover {
   step(time: number): boolean {
     const { free, inputs, holds, ratesBefore, state } = this
     const end = Math.min(time, inputs.breakAfter(this.time), firstAfter(this.breaks, this.time))
-    for (let n = 0; n < holds.length; n++) ratesBefore[n] = state.rate[holds[n].link]
     const from = this.time
-    if (inputs.count > 0) this.rates.set(state.rate)
+    ratesBefore.set(state.rate)
     if (this.isHopeless() || !free.step(end, this.longestStep())) {
       this.stop()
       return false
@@ -186,7 +183,7 @@ export class FreeSolver implements Mover {
       return this.begin()
     }
     if (inputs.count > 0 && inputs.isJump(from, this.time)) {
-      state.rate.set(this.rates)
+      state.rate.set(ratesBefore)
       return this.meetPrescribed()
     }
     // accelerations that are prescribed may jump here
@@ -289,14 +286,14 @@ export class FreeSolver implements Mover {
           if (this.excessOf(hold, side) > 0)
             seek({ hold, kind: 'leaves', side }, () => this.excessOf(hold, side), end)
       } else {
-        const turned = ratesBefore[n] * state.rate[link] < 0
+        const turned = ratesBefore[link] * state.rate[link] < 0
         const slack = TOUCHING_LIMIT * equations.scale[link]
         if (beyondLimit(hold, state.q[link], state.rate[link]) > slack) {
           const side = Math.sign(state.rate[link])
           seek({ hold, kind: 'strikes' }, () => beyondLimit(hold, state.q[link], side), end)
         } else if (turned) {
           // it may have been beyond before it turned
-          const side = Math.sign(ratesBefore[n])
+          const side = Math.sign(ratesBefore[link])
           const turn = firstRoot((time) => (free.look(time), -side * rate()), ode.before, end, TIGHT_INSTANT)
           free.look(turn)
           if (beyondLimit(hold, state.q[link], side) > slack)

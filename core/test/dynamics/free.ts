@@ -9,7 +9,8 @@ import type { Physics } from '../../src/dynamics/physics'
 import { coordinateOf } from '../../src/mechanism/coordinate'
 import type { Mechanism } from '../../src/mechanism/compile'
 import type { Model } from '../../src'
-import type { Sketch } from '../sketch'
+import { meet, Sketch } from '../sketch'
+import type { Flat } from '../sketch'
 
 export const G = 9.81
 
@@ -99,4 +100,21 @@ export function reach(solver: FreeSolver, time: number): FreeSolver {
 /** Sum of all energies, which stays what it is [J]. */
 export function balance({ energy: { kinetic, stored, lost, driven } }: FreeSolver): number {
   return kinetic + stored + lost - driven
+}
+
+/** A crank-rocker of rods with its crank at 1 rad, or mirrored. @param length of its scenario [s] */
+export function rodCrankRocker(length: number, side: 1 | -1 = 1): Sketch {
+  const pin: Flat = [0.03 * Math.cos(1), side * 0.03 * Math.sin(1)]
+  const found = meet([pin[0], side * pin[1]], 0.16, [0.16, 0], 0.1)
+  const eye: Flat = [found[0], side * found[1]]
+  const sketch = new Sketch(length)
+    .body('crank', 'coupler', 'rocker')
+    .hinge('shaft', 'ground', 'crank', [0, 0])
+    .hinge('pin', 'crank', 'coupler', pin)
+    .hinge('eye', 'coupler', 'rocker', eye)
+    .hinge('pivot', 'ground', 'rocker', [0.16, 0])
+  rod(sketch, 'crank', 0.1, [0, 0, 0], [...pin, 0])
+  rod(sketch, 'coupler', 0.5, [...pin, 0], [...eye, 0])
+  rod(sketch, 'rocker', 0.3, [0.16, 0, 0], [...eye, 0])
+  return sketch
 }

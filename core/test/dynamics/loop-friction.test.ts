@@ -2,9 +2,8 @@
 import { describe, expect, it } from 'vitest'
 import type { AnyLoad } from '../../src/document/format/loads'
 import { ENERGIES } from '../../src/motion/take'
-import { meet, Sketch } from '../sketch'
-import type { Flat, TakeReader } from '../sketch'
-import { rod } from './free'
+import type { TakeReader } from '../sketch'
+import { rodCrankRocker } from './free'
 
 const SIDES = [1, -1] as const
 
@@ -14,18 +13,7 @@ function fourBar(
   loads: readonly object[],
   limit?: { joint: string; lower?: number; upper?: number },
 ) {
-  const pin: Flat = [0.03 * Math.cos(1), side * 0.03 * Math.sin(1)]
-  const found = meet([pin[0], side * pin[1]], 0.16, [0.16, 0], 0.1)
-  const eye: Flat = [found[0], side * found[1]]
-  const sketch = new Sketch(4)
-    .body('crank', 'coupler', 'rocker')
-    .hinge('shaft', 'ground', 'crank', [0, 0])
-    .hinge('pin', 'crank', 'coupler', pin)
-    .hinge('eye', 'coupler', 'rocker', eye)
-    .hinge('pivot', 'ground', 'rocker', [0.16, 0])
-  rod(sketch, 'crank', 0.1, [0, 0, 0], [...pin, 0])
-  rod(sketch, 'coupler', 0.5, [...pin, 0], [...eye, 0])
-  rod(sketch, 'rocker', 0.3, [0.16, 0, 0], [...eye, 0])
+  const sketch = rodCrankRocker(4, side)
   const [scenario] = sketch.document.scenarios
   scenario.mode = 'free'
   scenario.gravity = [0, -side * 9.81, 0]

@@ -4,23 +4,11 @@ import type { AnyLoad } from '../../src/document/format/loads'
 import { AllReactions } from '../../src/dynamics/all-reactions'
 import { motionFingerprint } from '../../src/model/fingerprint'
 import { forcesOf } from '../dynamics/prescribed'
-import { rod, weigh } from '../dynamics/free'
-import { meet, Sketch } from '../sketch'
-import type { Flat } from '../sketch'
-
-const pin: Flat = [0.03 * Math.cos(1), 0.03 * Math.sin(1)]
-const eye = meet(pin, 0.16, [0.16, 0], 0.1)
+import { rod, rodCrankRocker, weigh } from '../dynamics/free'
+import { Sketch } from '../sketch'
 
 function fourBar(): Sketch {
-  const sketch = new Sketch(1)
-    .body('crank', 'coupler', 'rocker')
-    .hinge('shaft', 'ground', 'crank', [0, 0])
-    .hinge('pin', 'crank', 'coupler', pin)
-    .hinge('eye', 'coupler', 'rocker', eye)
-    .hinge('pivot', 'ground', 'rocker', [0.16, 0])
-  rod(sketch, 'crank', 0.1, [0, 0, 0], [...pin, 0])
-  rod(sketch, 'coupler', 0.5, [...pin, 0], [...eye, 0])
-  rod(sketch, 'rocker', 0.3, [0.16, 0, 0], [...eye, 0])
+  const sketch = rodCrankRocker(1)
   sketch.document.scenarios[0].gravity = [0, -9.81, 0]
   return sketch
 }
