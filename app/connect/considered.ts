@@ -15,6 +15,8 @@ interface Effect {
   readonly document: MechanismDocument
   /** False when it contradicts what holds already. */
   readonly holds: boolean
+  /** True when it cannot be made at all. */
+  readonly isWrong?: boolean
   readonly clip?: Clip | null
   readonly poses?: Float64Array | null
 }
@@ -38,8 +40,10 @@ export function useConsidered<E extends Effect>(
   const effect = shallowRef<E | null>(null)
   const fault = ref('')
   let asked = 0
+  /** The newest question, until it is answered. */
+  let answering: Promise<void> = Promise.resolve()
 
-  watch([changes, () => mechanism.document], () => void consider())
+  watch([changes, () => mechanism.document], () => (answering = consider()))
 
   /** Only the newest question counts. */
   async function consider() {
@@ -61,17 +65,32 @@ export function useConsidered<E extends Effect>(
     else pose.endPreview()
   }
 
-  /** Makes what was considered; what contradicts is made suspended. */
+  /** The effect of what is given now, also right after a change of it. */
+  async function newest(): Promise<E | null> {
+    await nextTick()
+    for (let seen = -1; seen !== asked; ) {
+      seen = asked
+      await answering
+    }
+    return effect.value
+  }
+
+  /**
+   * Makes what is given; what contradicts is made suspended. Nothing is made when it turns out to be other than what
+   * was offered: the button says then what it would do now.
+   * @param edit name of the edit
+   */
   async function make(
-    edit: string,
+    edit: (made: E) => string,
     name: string | null,
     { home = true }: { home?: boolean },
     done: () => void,
   ): Promise<readonly Problem[]> {
-    const made = effect.value
-    if (!made) return []
+    const offered = effect.value
+    const made = await newest()
+    if (!offered || !made || made.isWrong || made.holds !== offered.holds) return []
     const refused = await mechanism.edit(
-      edit,
+      edit(made),
       () => {
         const document = structuredClone(made.document)
         for (const entry of lists(document)) {

@@ -68,6 +68,28 @@ describe('the maker of joints', () => {
     await solved()
   })
 
+  it('makes what is given when the button is pressed before the answer to the last change has come', async () => {
+    const mechanism = await opened(apart)
+    const maker = useJointMakerStore()
+    maker.put('first', datum('bottom of Post'))
+    maker.put('second', datum('middle of Coupler'))
+    await vi.waitFor(() => expect(maker.effect).not.toBeNull())
+    const beam = () => mechanism.document!.bodies.find(({ id }) => id === 'beam')!.pose
+    expect(beam()).toBeUndefined()
+    maker.inPlace = true
+    await maker.make()
+    expect(beam()).toBeUndefined()
+    expect(mechanism.document!.joints).toHaveLength(apart.joints.length + 1)
+    maker.put('first', datum('bore A of Coupler'))
+    maker.put('second', datum('bore B of Crank'))
+    await vi.waitFor(() => expect(maker.effect).not.toBeNull())
+    maker.put('second', datum('bore B of Coupler'))
+    await maker.make()
+    expect(mechanism.document!.joints).toHaveLength(apart.joints.length + 1)
+    expect(maker.fault).toContain('on the same body')
+    await solved()
+  })
+
   it('says why two picks give no joint, and forgets it with the picks', async () => {
     await opened(walkingBeam)
     const maker = useJointMakerStore()

@@ -70,11 +70,8 @@ export async function store(page: Page, id: string, revision: number, document: 
   expect(stored.status(), await stored.text()).toBe(200)
 }
 
-/** How long a walk waits for a mechanism to open [ms]: a new browser reads and compiles all scripts, beside another one. */
-export const OPENING = 30_000
-
 export const solved = (page: Page) =>
-  expect(page.getByRole('status').filter({ hasText: 'frames solved in' })).toBeVisible({ timeout: OPENING })
+  expect(page.getByRole('status').filter({ hasText: 'frames solved in' })).toBeVisible()
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible()
 

@@ -1,6 +1,6 @@
 /** What a person's hands do in the workspace: making parts and joints, dragging, reading. */
 import type { Page } from '@playwright/test'
-import { expect, OPENING } from './fixtures'
+import { expect } from './fixtures'
 
 /** Makes a project with an empty mechanism and opens it, by way of the start page. */
 export async function openEmpty(page: Page, name: string): Promise<void> {
@@ -10,7 +10,7 @@ export async function openEmpty(page: Page, name: string): Promise<void> {
   })
   const { id } = await made.json()
   await page.goto(`/mechanisms/${id}`)
-  await expect(page.getByRole('list', { name: 'Part kit' })).toBeVisible({ timeout: OPENING })
+  await expect(page.getByRole('list', { name: 'Part kit' })).toBeVisible()
 }
 
 export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive' | 'Prove' | 'Present') =>

@@ -57,6 +57,6 @@ export const useJointMakerStore = defineStore('joint-maker', () => {
     usePresentOffset,
     clear,
     make: () =>
-      make(`Joint ${name.value}${effect.value?.holds === false ? ', suspended' : ''}`, name.value, {}, clear),
+      make(({ holds }) => `Joint ${name.value}${holds ? '' : ', suspended'}`, name.value, {}, clear),
   }
 })

@@ -58,6 +58,6 @@ export const useMateMakerStore = defineStore('mate-maker', () => {
     put,
     usePresentValue,
     clear,
-    make: () => make(`Mate ${name.value}`, null, {}, clear),
+    make: () => make(() => `Mate ${name.value}`, null, {}, clear),
   }
 })

@@ -107,6 +107,6 @@ export const useRelationMakerStore = defineStore('relation-maker', () => {
     effect,
     fault,
     clear,
-    make: () => make(`Relation ${effect.value?.relation.name ?? ''}`, null, { home: false }, clear),
+    make: () => make(({ relation }) => `Relation ${relation.name}`, null, { home: false }, clear),
   }
 })

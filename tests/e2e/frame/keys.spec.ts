@@ -40,7 +40,6 @@ async function controlNames(page: Page): Promise<string[]> {
 }
 
 test('the palette holds every control of the panels that are open, by name', async ({ page }) => {
-  test.slow()
   await openFresh(page)
   const palette = page.getByRole('dialog', { name: 'Command palette' })
   // what was done last may still be changing the names of controls while they are read
@@ -55,7 +54,7 @@ test('the palette holds every control of the panels that are open, by name', asy
       await expect(palette).toBeHidden()
       const missing = names.filter((name) => !options.some((option) => option.includes(name)))
       expect(missing).toEqual([])
-    }).toPass({ timeout: 10_000 })
+    }).toPass()
   await jointRow(page, 'Crank shaft').click()
   await held()
   await page.getByRole('button', { name: 'Delete the driver' }).click()

@@ -119,7 +119,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('the stage Prove is whole and accessible, with a check, a probe and a chart open', async ({
       page,
     }) => {
-      test.slow()
       await openFresh(page)
       await stage(page, 'Prove')
       for (const tab of ['Checks', 'Probes', 'Clearance', 'Space', 'Facts']) {
@@ -152,7 +151,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
     })
 
     test('the stage Present is whole and accessible, with a shot and a cue open', async ({ page }) => {
-      test.slow()
       await openFresh(page)
       await stage(page, 'Present')
       expect(await cutOffAtAnySize(page)).toEqual([])
@@ -184,7 +182,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
     })
 
     test('the stages Build and Connect are whole and accessible, tab by tab', async ({ page }) => {
-      test.slow()
       await openFresh(page)
       await stage(page, 'Build')
       for (const tab of ['Part kit', 'Place', 'Datums', 'Files', 'Overlaps']) {

@@ -24,7 +24,6 @@ async function pointAt(page: Page, wanted: RegExp): Promise<string> {
 }
 
 test('datums are picked by pointing, and a joint is proposed from them', async ({ page }) => {
-  test.slow()
   await openFresh(page)
   await stage(page, 'Connect')
   const form = page.getByRole('form', { name: 'New joint' })

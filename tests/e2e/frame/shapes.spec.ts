@@ -7,7 +7,6 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 test('a shape is cut out of another, refused where they are apart, and two bodies become one', async ({
   page,
 }) => {
-  test.slow()
   await openEmpty(page, 'Shapes by hand')
   const box = { 'Width (x)': '40 mm', 'Depth (y)': '20 mm', 'Height (z)': '10 mm' }
   await makePart(page, { noun: 'Box', name: 'Block', dimensions: box, place: ['0 mm', '0 mm', '0 mm'] })

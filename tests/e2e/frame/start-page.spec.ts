@@ -83,7 +83,7 @@ test('mechanisms are found and sorted, and the one under the pointer moves', asy
   const card = found.getByRole('article').filter({ hasText: 'Jaw 9' })
   await card.hover()
   const preview = card.getByRole('img', { name: 'Preview of Jaw 9' })
-  await expect(preview).toBeVisible({ timeout: 30_000 })
+  await expect(preview).toBeVisible()
   await page.mouse.move(5, 5)
   await expect(preview).toHaveCount(0)
   // nothing moves for those who want less motion

@@ -23,7 +23,6 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 const BASE = { 'Width (x)': '300 mm', 'Depth (y)': '120 mm', 'Height (z)': '10 mm' }
 
 async function begin(page: Page, name: string): Promise<void> {
-  test.slow()
   page.setDefaultTimeout(15000)
   await openEmpty(page, name)
   await countActions(page)

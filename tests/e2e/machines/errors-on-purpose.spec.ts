@@ -6,7 +6,6 @@ import { chooseNames, inspector, jointRow, openEmpty, outline, reading, stage } 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
 test('errors on purpose: wrong lengths, picks, limits, positions and speeds', async ({ page }) => {
-  test.slow()
   await openEmpty(page, 'Slips')
   await countActions(page)
   const kit = page.getByRole('list', { name: 'Part kit' })

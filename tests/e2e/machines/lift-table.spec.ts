@@ -16,7 +16,6 @@ import {
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
 test('a lift table is made of a nested moving group used twice', async ({ page }) => {
-  test.slow()
   await openEmpty(page, 'Lift table')
   await makePart(page, {
     noun: 'Box',

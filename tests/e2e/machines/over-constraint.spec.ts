@@ -5,7 +5,6 @@ import { inspector, makeJoint, makePart, openEmpty, proposeJoint, stage } from '
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
 test('a fourth wall joint is announced before it is made, and the panel mends it', async ({ page }) => {
-  test.slow()
   await openEmpty(page, 'Beam by hand')
   const link = { noun: 'Link plate', dimensions: { Width: '16 mm', Thickness: '6 mm' } }
   const length = (value: string) => ({ ...link.dimensions, 'Length between bores': value })

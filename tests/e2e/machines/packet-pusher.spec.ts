@@ -21,7 +21,6 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 const travel = (degrees: number): number => (degrees / 360) * Math.PI * 20
 
 test('a packet pusher is made by hand: pinion, rack, relation from the teeth, limits', async ({ page }) => {
-  test.slow()
   await openEmpty(page, 'Packet pusher')
   await makePart(page, {
     noun: 'Box',

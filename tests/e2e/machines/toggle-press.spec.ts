@@ -23,7 +23,6 @@ const ram = (degrees: number): number => {
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
 test('a toggle press is made by hand, limited, dragged and read', async ({ page }) => {
-  test.slow()
   page.setDefaultTimeout(15000)
   await openEmpty(page, 'Toggle press')
   await makePart(page, {

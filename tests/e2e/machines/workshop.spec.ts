@@ -7,7 +7,6 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 test('overlaps are measured, parts are mirrored, groups are filled by dragging and folded on the map', async ({
   page,
 }) => {
-  test.slow()
   await openEmpty(page, 'Packet tray')
   const box = { 'Width (x)': '40 mm', 'Depth (y)': '20 mm', 'Height (z)': '10 mm' }
   await makePart(page, { noun: 'Box', name: 'Tray', dimensions: box })
@@ -49,7 +48,6 @@ test('overlaps are measured, parts are mirrored, groups are filled by dragging a
 })
 
 test('a mate holds two planes, and three joints are coupled as in a differential', async ({ page }) => {
-  test.slow()
   await openEmpty(page, 'Differential')
   const box = { 'Width (x)': '40 mm', 'Depth (y)': '20 mm', 'Height (z)': '10 mm' }
   await makePart(page, { noun: 'Box', name: 'Frame', dimensions: box })

@@ -32,7 +32,7 @@ const saying = (page: Page) =>
 async function download(page: Page, info: TestInfo, name: string): Promise<string> {
   const film = films(page).first()
   const button = film.getByRole('button', { name: /^Download/ })
-  await expect(button).toBeVisible({ timeout: 150_000 })
+  await expect(button).toBeVisible()
   const [saved] = await Promise.all([page.waitForEvent('download'), button.click()])
   const path = info.outputPath(name)
   await saved.saveAs(path)
@@ -58,7 +58,7 @@ test('a film has the codec, size, frames and length that were asked for, and sho
   await openMarked(page)
   await showFilms(page)
   await make(page)
-  await expect(saying(page)).toContainText('of 75', { timeout: 60_000 })
+  await expect(saying(page)).toContainText('of 75')
   // the app stays usable meanwhile
   await page.getByRole('tab', { name: 'Shots' }).click()
   await page.getByRole('tab', { name: 'Films' }).click()
@@ -111,7 +111,7 @@ test('a film whose page is closed in the middle goes on at its next frame, and i
     .first()
     .getByRole('button', { name: /^Make .* again/ })
     .click()
-  await expect(saying(page)).toContainText(/Frame (1\d|2\d|3\d) of 75/, { timeout: 60_000 })
+  await expect(saying(page)).toContainText(/Frame (1\d|2\d|3\d) of 75/)
   const address = page.url()
   const context = page.context()
   await page.close()

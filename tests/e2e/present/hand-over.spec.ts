@@ -14,7 +14,7 @@ async function handOver(page: Page) {
 }
 async function saved(page: Page, button: string, info: TestInfo): Promise<string> {
   const [file] = await Promise.all([
-    page.waitForEvent('download', { timeout: 60_000 }),
+    page.waitForEvent('download'),
     page.getByRole('button', { name: button }).click(),
   ])
   const path = info.outputPath(file.suggestedFilename())
@@ -45,7 +45,7 @@ test('the page opens from its file without any network, plays, scrubs, orbits, a
   const asked: string[] = []
   alone.on('request', (request) => asked.push(request.url()))
   await alone.goto(`file://${file}`)
-  await expect(clock(alone)).toContainText('0.000 s of 2.50 s', { timeout: 30_000 })
+  await expect(clock(alone)).toContainText('0.000 s of 2.50 s')
   await expect(alone.getByRole('heading', { level: 1 })).toHaveText('Beam under test')
   for (const [k, time] of [0.5, 1.25, 2].entries()) {
     await scrub(alone, time)
@@ -131,7 +131,7 @@ test('a link shows the mechanism to a browser without any other right, and nothi
   const asked: string[] = []
   guest.on('request', (request) => asked.push(request.url()))
   await guest.goto(address!)
-  await expect(clock(guest)).toContainText('of 2.50 s', { timeout: 30_000 })
+  await expect(clock(guest)).toContainText('of 2.50 s')
   await expect(guest.getByRole('heading', { level: 1 })).toHaveText('Beam under test')
   expect(asked.filter((url) => !url.startsWith('data:'))).toEqual([`${baseURL}${address}`])
   // it is a page of its own origin: the server answers it nothing
