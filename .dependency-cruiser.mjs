@@ -14,6 +14,7 @@ export const CORE = [
   'proximity',
   'mechanism',
   'solve',
+  'contact',
   'dynamics',
   'analysis',
   'motion',

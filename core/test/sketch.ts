@@ -1,7 +1,8 @@
 /** Mechanisms written down by plain numbers: bodies without shapes, joints at points and axes of ground. */
 import { FORMAT, FORMAT_VERSION, openModel, runScenario } from '../src'
-import type { AnyDriver, AnyRelation, Joint, Mate, MechanismDocument, Model, Path, Take } from '../src'
+import type { AnyDriver, AnyRelation, Joint, Mate, MechanismDocument, Model, Part, Path, Take } from '../src'
 import type { Probe } from '../src/document/format/probes'
+import { kitPart } from './shapes/kit'
 
 export type Point = readonly [number, number, number]
 export type Flat = readonly [number, number]
@@ -33,6 +34,34 @@ export class Sketch {
 
   body(...ids: string[]): this {
     for (const id of ids) this.document.bodies.push({ id, name: id, parts: [] })
+    return this
+  }
+
+  /** A part of the kit on a body, called after its id, its z along the axis. */
+  part(
+    id: string,
+    kind: string,
+    body: string,
+    position: Point | Flat,
+    dimensions: Record<string, string | number> = {},
+    { axis, zero, ...more }: Place & Partial<Part> = {},
+  ): this {
+    this.document.parts.push({ ...kitPart(kind, dimensions, more), id, name: id })
+    const at = { position: at3(position), axis: axis && at3(axis), zero: zero && at3(zero) }
+    this.document.bodies
+      .find((one) => one.id === body)!
+      .parts.push({ id: `${id}-placed`, part: id, at: JSON.parse(JSON.stringify(at)) })
+    return this
+  }
+
+  contact(id: string, a: string, b: string): this {
+    ;(this.document.contacts ??= []).push({ id, name: id, a, b })
+    return this
+  }
+
+  /** Where a joint of one freedom returns to by itself. */
+  rest(joint: string, rest: number, freedom = 's'): this {
+    this.document.joints.find(({ id }) => id === joint)!.freedoms = [{ name: freedom, rest }]
     return this
   }
 

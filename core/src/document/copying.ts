@@ -1,6 +1,6 @@
 /**
  * Copies of bodies and groups with all that belongs to them: inner groups and datums, whatever refers to them alone (paths,
- * joints, mates, relations, springs, loads), and the drivers and loads of what is copied, in every scenario.
+ * joints, mates, relations, contacts, springs, loads), and the drivers and loads of what is copied, in every scenario.
  */
 import { copyOf } from './copy'
 import { MechanismDocument } from './format/mechanism'
@@ -35,6 +35,7 @@ const LISTS = [
   'joints',
   'mates',
   'relations',
+  'contacts',
   'springs',
   'loads',
 ] as const

@@ -1,9 +1,13 @@
 /**
  * The functions by which a condition makes one number of its parts, with their first and second derivatives, and the third derivative by
  * time where the parts change.
- * Gradients are n numbers; curvatures are rows of three numbers, whatever n is.
+ * Gradients are n numbers; curvatures are rows of `MOST_PARTS` numbers, whatever n is.
  */
 import { LEAST_FREE } from './tolerances'
+
+/** Most parts that one is made of, which is also the length of a row of curvatures. */
+export const MOST_PARTS = 4
+
 export interface ScalarFunction {
   value(s: Float64Array, n: number): number
   derive(s: Float64Array, n: number, gradient: Float64Array, curvature: Float64Array): void
@@ -19,7 +23,7 @@ function thirdOfArc([s, s1, s2, s3]: Float64Array): number {
   return (s3 + 3 * s * a1 * a2 + c * a1 ** 3) / c
 }
 
-const ROW = 3
+const ROW = MOST_PARTS
 
 /** atan2(s0, s1). */
 export const atan2: ScalarFunction = {

@@ -53,3 +53,14 @@ export function frameOfPose(poses: Float64Array, index: number): Frame {
   for (let k = 0; k < 3; k++) frame[ORIGIN + k] = poses[at + k]
   return frame
 }
+
+/** Frame of a body in ground, by index. */
+export function bodyFrame(
+  { bodyLink, bodyFrame: onLink }: Chain,
+  { world }: { readonly world: Frame },
+  body: number,
+): Frame {
+  const frame = identityFrame()
+  compose(world, FRAME * bodyLink[body], onLink, FRAME * body, frame, 0)
+  return frame
+}

@@ -154,6 +154,12 @@ function treeEdges(
     ...[...loads, ...scenarios.flatMap((s) => s.loads ?? [])].flatMap((load) =>
       'joint' in load ? load.joint : [],
     ),
+    // and so is what returns to rest when nothing pushes it
+    ...((geometry.document.contacts ?? []).length > 0
+      ? sources.flatMap(({ id, freedoms = [] }) =>
+          freedoms.some(({ rest }) => rest !== undefined) ? id : [],
+        )
+      : []),
     // and so is what stops at a limit by itself
     ...(scenarios.some(isMovedByForces)
       ? sources.flatMap(({ id, freedoms = [] }) =>

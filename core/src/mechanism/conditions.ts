@@ -2,7 +2,7 @@
  * Scalar conditions between two frames A and B, from which joints, mates and measures are made.
  *
  * Two primitives: the distance of B's origin from A's origin along an axis of A, and the dot product of an axis of A
- * with an axis of B. A condition is a primitive, or a function of up to three of them (an angle by atan2, a distance by
+ * with an axis of B. A condition is a primitive, or a function of up to four of them (an angle by atan2, a distance by
  * hypot). Each knows its value, its wrench w with d(value)/dt = w . (V_b - V_a), and the rate of that wrench. Twists
  * V = (angular, linear at the ground's origin) and wrenches w = (moment, force) are in ground coordinates, so that the
  * rows hold exactly also off the solution.
@@ -12,7 +12,7 @@
  */
 import { ORIGIN } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { acos, asin, atan2, hypot, unwound } from '../maths/scalar-functions'
+import { acos, asin, atan2, hypot, MOST_PARTS, unwound } from '../maths/scalar-functions'
 import type { ScalarFunction } from '../maths/scalar-functions'
 
 export const Axis = { X: 0, Y: 1, Z: 2 } as const
@@ -124,13 +124,12 @@ export const distance: Condition = {
   winds: false,
 }
 
-/** Most parts that a condition has. */
-const MOST = 3
+const MOST = MOST_PARTS
 const value = new Float64Array(MOST)
 const rate = new Float64Array(MOST)
 const gradient = new Float64Array(MOST)
 const curvature = new Float64Array(MOST * MOST)
-const wrenches = [new Float64Array(6), new Float64Array(6), new Float64Array(6)]
+const wrenches = Array.from({ length: MOST }, () => new Float64Array(6))
 const part6 = new Float64Array(6)
 
 /** The value of the condition for the frames at `a[ia]` and `b[ib]`. */

@@ -63,7 +63,7 @@ export const pairTerm = (pair: Pair, condition: Condition, factor = 1, curve: Cu
 
 /** What a row belongs to, for the words about it. */
 export interface Owner {
-  readonly kind: 'joint' | 'mate' | 'relation' | 'driver' | 'limit'
+  readonly kind: 'joint' | 'mate' | 'relation' | 'driver' | 'limit' | 'contact'
   readonly id: string
   readonly name: string
 }

@@ -7,6 +7,7 @@
  * Source: Featherstone, Rigid Body Dynamics Algorithms, section 2.11; Griewank & Walther, Evaluating Derivatives, Taylor arithmetic.
  */
 import { FRAME, ORIGIN } from '../maths/frame'
+import { MOST_PARTS } from '../maths/scalar-functions'
 import { FOLLOWS } from './chain'
 import { SLIDE } from './conditions'
 import type { Condition, Primitive } from './conditions'
@@ -17,8 +18,8 @@ import type { MotionState } from './state'
 /** Value and three derivatives of a vector: 12 numbers. */
 const VECTOR = 12
 const scratch = new Float64Array(3 * VECTOR)
-/** Value and three derivatives of up to three parts. */
-const parts = new Float64Array(12)
+/** Value and three derivatives of every part. */
+const parts = new Float64Array(4 * MOST_PARTS)
 const curve = new Float64Array(4)
 
 /**
@@ -142,9 +143,9 @@ function conditionJet(
   parts.set(whole, 1)
 }
 
-const gradient = new Float64Array(3)
-const curvature = new Float64Array(9)
-const values = new Float64Array(3)
+const gradient = new Float64Array(MOST_PARTS)
+const curvature = new Float64Array(MOST_PARTS * MOST_PARTS)
+const values = new Float64Array(MOST_PARTS)
 const three = new Float64Array(3)
 
 /** Three derivatives of a function of the numbers in `parts`. */
@@ -155,7 +156,8 @@ function wholeJet(of: NonNullable<Condition['of']>, n: number): Float64Array {
   for (let k = 0; k < n; k++) {
     three[0] += gradient[k] * parts[4 * k + 1]
     three[1] += gradient[k] * parts[4 * k + 2]
-    for (let m = 0; m < n; m++) three[1] += curvature[3 * k + m] * parts[4 * k + 1] * parts[4 * m + 1]
+    for (let m = 0; m < n; m++)
+      three[1] += curvature[MOST_PARTS * k + m] * parts[4 * k + 1] * parts[4 * m + 1]
   }
   three[2] = of.third(parts, n)
   return three

@@ -25,9 +25,11 @@ import type { Energies, Physics } from '../dynamics/physics'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
+import { contactPairs } from '../contact/pairs'
+import type { ContactPair } from '../contact/pairs'
+import { PushingMover } from '../contact/pushing-mover'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
-import { formatQuantity } from '../units/format'
 import { siValue } from '../units/quantity'
 import { ChangePoints } from './change-points'
 import { ActiveRows } from './cues/active-rows'
@@ -39,7 +41,8 @@ import type { Span } from './take'
 import type { Watcher } from './watching'
 import type { ResolvedDriver } from './drivers/driver-type'
 import { StallWatch } from './stalls'
-import { SAME_INSTANT, TOGETHER, TOLD_IMPACT } from './tolerances'
+import { suddenNotes } from './sudden-notes'
+import { SAME_INSTANT, TOGETHER } from './tolerances'
 
 /** Where a motion was, to go back to. */
 interface Stand {
@@ -89,6 +92,8 @@ export class Acts {
   private readonly mode: NonNullable<Scenario['mode']>
   /** The length of the scenario [s]. */
   private readonly until: number
+  /** Outlines that may touch, in a motion that knows no masses. */
+  private readonly pairs: readonly ContactPair[]
   /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
   private readonly physics: Physics | null
 
@@ -109,6 +114,7 @@ export class Acts {
     this.mode = scenario.source.mode ?? 'kinematic'
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
+    this.pairs = this.physics ? [] : contactPairs(mechanism, q)
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -203,32 +209,23 @@ export class Acts {
       if (happened) return happened
       this.eachStep(solver.state, solver.time, false, this.stateAt)
       if (this.stalls) this.notes.push(...this.stalls.look(solver.state, solver.time))
-      if (solver instanceof RestMover) this.noteSnaps(solver)
-      if (solver instanceof FreeSolver) this.noteBlows(solver)
+      this.notes.push(...suddenNotes(solver))
+      if (solver instanceof PushingMover && solver.pending) {
+        const failed = this.goOn(solver)
+        if (failed) return failed
+      }
     }
     return null
   }
 
-  private noteSnaps({ snaps }: RestMover): void {
-    for (const time of snaps.splice(0))
-      this.notes.push({
-        code: 'snaps',
-        message: `At ${time.toFixed(3)} s the equilibrium ends, and the mechanism snaps over to another one.`,
-        data: { time },
-      })
-  }
-
-  /** Code: `impact`. */
-  private noteBlows({ blows, energy: { kinetic } }: FreeSolver): void {
-    for (const { time, energy } of blows.splice(0)) {
-      if (Math.abs(energy) <= TOLD_IMPACT * (kinetic + Math.abs(energy))) continue
-      const [what, size] = energy > 0 ? ['takes', energy] : ['brings', -energy]
-      this.notes.push({
-        code: 'impact',
-        message: `At ${time.toFixed(3)} s speeds change at once, since what holds or drives from then on does not fit them: the blow ${what} ${formatQuantity(size, 'J', 4)}.`,
-        data: { time, energy },
-      })
-    }
+  /** A contact has closed or opened: rates may jump there. */
+  private goOn(solver: PushingMover): Problem | null {
+    if (!solver.goOn()) return solver.problem
+    this.notes.push(...suddenNotes(solver))
+    this.course.begin(solver)
+    for (const watcher of this.watchers) watcher.goOnFrom(solver.state, solver.time)
+    this.eachStep(solver.state, solver.time, true, this.stateAt)
+    return null
   }
 
   private readonly stateAt = (instant: number): MotionState => {
@@ -336,8 +333,11 @@ export class Acts {
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
     const physics = this.physics && this.withServos(this.physics, acting, courses.value)
+    const options = { wayAt, heading, isWatched }
     const solver: Mover = !physics
-      ? new Solver(held, drives, q, rows, time, { wayAt, heading, isWatched })
+      ? this.pairs.length > 0
+        ? new PushingMover(held, this.pairs, drives, q, rows, time, options)
+        : new Solver(held, drives, q, rows, time, options)
       : this.isFree
         ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched, until: this.until })
         : new RestMover(held, physics, drives, q, rows, time)
@@ -345,7 +345,7 @@ export class Acts {
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    if (solver instanceof FreeSolver) this.noteBlows(solver)
+    this.notes.push(...suddenNotes(solver))
     this.forces?.begin(solver, physics ?? undefined)
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)

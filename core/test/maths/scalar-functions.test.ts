@@ -1,6 +1,6 @@
 /** Third derivatives of the functions of conditions, against a fine difference of the exact second ones. */
 import { describe, expect, it } from 'vitest'
-import { acos, asin, atan2, hypot, unwound } from '../../src/maths/scalar-functions'
+import { acos, asin, atan2, hypot, MOST_PARTS, unwound } from '../../src/maths/scalar-functions'
 import type { ScalarFunction } from '../../src/maths/scalar-functions'
 
 /** Cubics in t: value and three derivatives of each part. */
@@ -24,12 +24,12 @@ function partsAt(n: number, t: number): Float64Array {
 function second(of: ScalarFunction, n: number, t: number): number {
   const parts = partsAt(n, t)
   const values = Float64Array.from({ length: n }, (_, k) => parts[4 * k])
-  const [gradient, curvature] = [new Float64Array(3), new Float64Array(9)]
+  const [gradient, curvature] = [new Float64Array(MOST_PARTS), new Float64Array(MOST_PARTS * MOST_PARTS)]
   of.derive(values, n, gradient, curvature)
   let sum = 0
   for (let k = 0; k < n; k++) {
     sum += gradient[k] * parts[4 * k + 2]
-    for (let m = 0; m < n; m++) sum += curvature[3 * k + m] * parts[4 * k + 1] * parts[4 * m + 1]
+    for (let m = 0; m < n; m++) sum += curvature[MOST_PARTS * k + m] * parts[4 * k + 1] * parts[4 * m + 1]
   }
   return sum
 }

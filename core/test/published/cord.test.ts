@@ -1,7 +1,7 @@
 /** A cord on a drum: its length is kept, whichever side is driven. Involute of a circle; common practice for hoists. */
 import { describe, expect, it } from 'vitest'
 import { openModel } from '../../src'
-import { unwound } from '../../src/maths/scalar-functions'
+import { MOST_PARTS, unwound } from '../../src/maths/scalar-functions'
 import { Sketch } from '../sketch'
 
 const TURN = 2 * Math.PI
@@ -84,7 +84,7 @@ it('the length of a cord has the gradient and curvature of its difference quotie
     const f = unwound(R, side, [0.05, 0.02])
     const at = Float64Array.of(0.07, -0.03)
     const gradient = new Float64Array(3)
-    const curvature = new Float64Array(9)
+    const curvature = new Float64Array(MOST_PARTS * MOST_PARTS)
     f.derive(at, 2, gradient, curvature)
     const h = 1e-5
     const moved = (i: number, j: number, a: number, b: number) => {
@@ -98,7 +98,7 @@ it('the length of a cord has the gradient and curvature of its difference quotie
       for (const j of [0, 1]) {
         const second =
           (moved(i, j, h, h) - moved(i, j, h, -h) - moved(i, j, -h, h) + moved(i, j, -h, -h)) / (4 * h * h)
-        expect(curvature[3 * i + j]).toBeCloseTo(second, 3)
+        expect(curvature[MOST_PARTS * i + j]).toBeCloseTo(second, 3)
       }
     }
   }

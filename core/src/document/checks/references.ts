@@ -6,6 +6,7 @@ import { supportsOf } from '../format/parts'
 import type { Datum } from '../format/parts'
 import { needsOfProbe } from '../format/probes'
 import { clearanceProblems } from './clearance'
+import { contactProblems } from './contacts'
 import { checkProblems } from './proof'
 import { circlesIn } from '../circles'
 import { groupProblems } from '../groups'
@@ -25,6 +26,7 @@ export function referenceProblems(document: MechanismDocument): Problem[] {
     ...probeProblems(document),
     ...checkProblems(document),
     ...clearanceProblems(document),
+    ...contactProblems(document),
     ...deskProblems(document),
   ]
 }

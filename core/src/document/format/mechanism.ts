@@ -5,6 +5,7 @@
 import { Equals, IsOptional } from 'class-validator'
 import { Chart, Check, ReferenceCurve } from './checks'
 import { ClearanceSettings } from './clearance'
+import { Contact } from './contacts'
 import { DeskControl } from './desk'
 import { Joint, Mate } from './joints'
 import { loadClasses } from './loads'
@@ -39,6 +40,7 @@ export class MechanismDocument {
   @NestedList(() => Joint) joints!: Joint[]
   @IsOptional() @NestedList(() => Mate) mates?: Mate[]
   @IsOptional() @NestedList(() => relationClasses) relations?: AnyRelation[]
+  @IsOptional() @NestedList(() => Contact, 2000) contacts?: Contact[]
   @IsOptional() @NestedList(() => Spring, 2000) @NoMotion() springs?: Spring[]
   /** What acts in every scenario that knows forces. */
   @IsOptional() @NestedList(() => loadClasses, 2000) @NoMotion() loads?: AnyLoad[]

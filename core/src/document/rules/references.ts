@@ -15,6 +15,7 @@ export type EntryKind =
   | 'joint'
   | 'mate'
   | 'relation'
+  | 'contact'
   | 'spring'
   | 'load'
   | 'pose'

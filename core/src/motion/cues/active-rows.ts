@@ -14,7 +14,7 @@ import type { Result } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { actsAtStart } from '../drivers/drivers'
 import type { ResolvedDriver } from '../drivers/driver-type'
-import { bodyFrame } from './body-frame'
+import { bodyFrame } from '../../mechanism/body-poses'
 import { APART } from '../tolerances'
 
 /** A body carried by another one. */

@@ -9,7 +9,8 @@ import type { Vector } from '../../maths/vector'
 import { fail, succeed } from '../../result'
 import { siValue } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
-import { bodyFrame, setFloating } from './body-frame'
+import { bodyFrame } from '../../mechanism/body-poses'
+import { setFloating } from './floating'
 import { defineCue } from './cue-type'
 
 /** A body that nothing holds is put elsewhere at once: moved in ground, then turned about an axis through its origin. */

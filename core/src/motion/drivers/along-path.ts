@@ -5,7 +5,7 @@
  * With the spatial screw S of the frame by u (linear part at the path's origin): p' = v + w x p, R' = [w] R; and from
  * these once more. Source: Featherstone, Rigid Body Dynamics Algorithms, section 2.8.
  */
-import { asin, atan2 } from '../../maths/scalar-functions'
+import { asin, atan2, MOST_PARTS } from '../../maths/scalar-functions'
 import { FRAME } from '../../maths/frame'
 import { withBreaks } from '../../maths/time-function'
 import type { TimeFunction } from '../../maths/time-function'
@@ -64,7 +64,7 @@ export function alongPath(path: PathCurve, travel: TimeFunction): readonly TimeF
   ] as const
   const values = new Float64Array(3)
   const gradient = new Float64Array(3)
-  const curvature = new Float64Array(9)
+  const curvature = new Float64Array(MOST_PARTS * MOST_PARTS)
   const part = new Float64Array(3)
   const parts = [new Float64Array(3), new Float64Array(3)]
   const angles = turns.map(({ of, parts: places }): TimeFunction => (time, out) => {
@@ -81,7 +81,8 @@ export function alongPath(path: PathCurve, travel: TimeFunction): readonly TimeF
     for (let k = 0; k < places.length; k++) {
       out[1] += gradient[k] * parts[k][1]
       out[2] += gradient[k] * parts[k][2]
-      for (let m = 0; m < places.length; m++) out[2] += curvature[3 * k + m] * parts[k][1] * parts[m][1]
+      for (let m = 0; m < places.length; m++)
+        out[2] += curvature[MOST_PARTS * k + m] * parts[k][1] * parts[m][1]
     }
   })
   return [...origins, ...angles].map((entry) => withBreaks(entry, travel.breaks))

@@ -97,3 +97,12 @@ export const turnedRound = (piece: Piece): Piece => ({
   },
   steps: piece.steps,
 })
+
+/** The same stretch mirrored across the x axis, which leaves the material on its right. */
+export const acrossX = (piece: Piece): Piece => ({
+  at(u, out) {
+    piece.at(u, out)
+    for (let k = 1; k < 6; k += 2) out[k] = -out[k]
+  },
+  steps: piece.steps,
+})

@@ -1,7 +1,7 @@
 /** What an extruded part is drawn from: closed loops of pieces in its plane, and how far it reaches along z. */
 import { extrude } from '../mesh/mesh'
 import type { Mesh } from '../mesh/mesh'
-import { roundPiece, segment, turnedRound } from './piece'
+import { acrossX, roundPiece, segment, turnedRound } from './piece'
 import type { Piece } from './piece'
 
 /** Each piece begins where the one before ends, the first one where the last ends. */
@@ -41,6 +41,14 @@ export function slotLoop(a: Point, b: Point, radius: number): Loop {
 
 /** A loop as the border of a hole, and back. */
 export const asHole = (loop: Loop): Loop => [...loop].reverse().map(turnedRound)
+
+/** A profile seen from behind: turned round its x axis. */
+export const mirrored = ({ outer, holes, bottom, top }: Profile): Profile => ({
+  outer: asHole(outer.map(acrossX)),
+  holes: holes.map((hole) => asHole(hole.map(acrossX))),
+  bottom: -top,
+  top: -bottom,
+})
 
 /** Points x0, y0, x1, y1 … of a loop, without its first one again. @param chords of a full turn */
 export function pointsOfLoop(loop: Loop, chords: number): number[] {

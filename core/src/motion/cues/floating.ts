@@ -1,15 +1,8 @@
-/** Frames of bodies at the present coordinates of a run, and bodies put elsewhere. */
+/** A floating body put elsewhere in a run. */
 import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
-import { compose, FRAME, identityFrame, inverse, multiply, ORIGIN } from '../../maths/frame'
+import { FRAME, inverse, multiply, ORIGIN } from '../../maths/frame'
 import type { Frame } from '../../maths/frame'
-
-/** Frame of a body in ground, by index. */
-export function bodyFrame(mechanism: Mechanism, { world }: MotionState, body: number): Frame {
-  const frame = identityFrame()
-  compose(world, FRAME * mechanism.bodyLink[body], mechanism.bodyFrame, FRAME * body, frame, 0)
-  return frame
-}
 
 /**
  * Sets the six coordinates of a floating body, three slides along x, y and z of its first frame and three turns about

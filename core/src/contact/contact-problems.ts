@@ -1,0 +1,60 @@
+/** Why contacts stop a motion, in words. */
+import type { Mechanism } from '../mechanism/compile'
+import type { Problem } from '../result'
+import { formatQuantity } from '../units/format'
+import { listed } from '../wording'
+import type { Closed } from './closed'
+import type { ContactPair } from './pairs'
+
+export const namesOn = ({ geometry }: Mechanism, { bodies }: ContactPair): readonly [string, string] => {
+  const [a, b] = bodies.map((body) => geometry.bodies[body].source.name)
+  return [a, b]
+}
+
+const idsOn = ({ geometry }: Mechanism, { bodies, contact }: ContactPair): string[] => [
+  contact.id,
+  ...bodies.map((body) => geometry.bodies[body].source.id),
+]
+
+/** Which bodies push which, from one to the next. */
+const chainOf = (mechanism: Mechanism, closed: readonly Closed[]): string =>
+  listed(closed.map(({ on }) => namesOn(mechanism, on).join(' against ')))
+
+/** Code: `contact-locks`. */
+export function locks(
+  mechanism: Mechanism,
+  on: ContactPair,
+  closed: readonly Closed[],
+  time: number,
+): Problem {
+  const [a, b] = namesOn(mechanism, on)
+  const before = closed.length > 0 ? ` It is pushed by way of ${chainOf(mechanism, closed)}.` : ''
+  return {
+    code: 'contact-locks',
+    message: `The motion stops at ${time.toFixed(3)} s: ${a} meets ${b}, and nothing gives way.${before} Let one of the two move, or end the motion before.`,
+    ids: [...new Set([on, ...closed.map((one) => one.on)].flatMap((pair) => idsOn(mechanism, pair)))],
+    data: { time },
+  }
+}
+
+/** Code: `contact-overlaps`. @param depth [m] */
+export function overlaps(mechanism: Mechanism, on: ContactPair, depth: number): Problem {
+  const [a, b] = namesOn(mechanism, on)
+  return {
+    code: 'contact-overlaps',
+    message: `The motion cannot start: ${a} and ${b} overlap by ${formatQuantity(depth, 'mm', 3)}, and nothing gives way to push them apart. Move one of the two, or delete the contact.`,
+    ids: idsOn(mechanism, on),
+    data: { time: 0, depth },
+  }
+}
+
+/** Code: `contact-unsettled`. */
+export function unsettled(mechanism: Mechanism, closed: readonly Closed[], time: number): Problem {
+  const chain = closed.length > 0 ? ` between ${chainOf(mechanism, closed)}` : ''
+  return {
+    code: 'contact-unsettled',
+    message: `The motion stops at ${time.toFixed(3)} s: contacts${chain} close and open again and again without anything coming of it. Give what is pushed a rest position, or a little room.`,
+    ids: [...new Set(closed.flatMap(({ on }) => idsOn(mechanism, on)))],
+    data: { time },
+  }
+}

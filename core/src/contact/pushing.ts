@@ -1,0 +1,234 @@
+/** A stretch of a motion during which the same contacts are closed: drivers, what holds, and gaps that stay at zero. */
+import { firstRoot } from '../maths/first-root'
+import { constant } from '../maths/time-function'
+import type { TimeFunction } from '../maths/time-function'
+import type { Mechanism } from '../mechanism/compile'
+import type { Row } from '../mechanism/rows'
+import type { Touch } from '../proximity/outlines/touch'
+import type { PrescribedLink } from '../solve/inputs'
+import { paceOf } from '../solve/pace'
+import { Solver } from '../solve/solver'
+import type { SolverOptions } from '../solve/solver'
+import { addGapGradient } from './closed'
+import type { Closed } from './closed'
+import { PairWatch } from './pair-watch'
+import { LieReader } from './pairs'
+import type { ContactPair } from './pairs'
+import { BEYOND, LONGEST_TRAVEL, OVERLAPS, PULLS, TIGHT_INSTANT } from './tolerances'
+import type { Yielding } from './yielding'
+
+/** What moves, and what is closed. */
+export interface Held {
+  readonly mechanism: Mechanism
+  readonly pairs: readonly ContactPair[]
+  readonly drives: readonly PrescribedLink[]
+  readonly rows: readonly Row[]
+  readonly yielding: readonly Yielding[]
+  readonly closed: readonly Closed[]
+  /** How what yields moves that nothing pushes; it stays when left out. */
+  readonly courses?: ReadonlyMap<Yielding, TimeFunction>
+}
+
+/** A contact that closes, and where. */
+export interface Closing {
+  readonly kind: 'closes'
+  readonly time: number
+  readonly on: ContactPair
+  readonly touch: Touch
+}
+
+/** What happens to contacts at an instant: one closes, would have to pull, or its bodies come off each other's edge. */
+export type Change =
+  | Closing
+  | {
+      readonly kind: 'opens' | 'leaves'
+      readonly time: number
+      readonly closed: Closed
+      /** Since the motion leads no further with it. */
+      readonly isStuck?: boolean
+    }
+
+export class Pushing {
+  readonly solver: Solver
+  private readonly reader = new LieReader()
+  private readonly unit: Float64Array
+  private readonly gradient: Float64Array
+  private readonly multipliers: Float64Array
+  private readonly pulls: Float64Array
+  private readonly watches: readonly PairWatch[]
+
+  /** @param q coordinates at which everything is closed */
+  constructor(
+    readonly held: Held,
+    q: Float64Array,
+    time: number,
+    options: SolverOptions,
+  ) {
+    const { mechanism, drives, rows, yielding, closed, courses } = held
+    const pushed = new Set(closed.map((one) => one.pushed))
+    const still = yielding
+      .filter((one) => !pushed.has(one))
+      .map((one) => ({ link: one.link, evaluate: courses?.get(one) ?? constant(one.at) }))
+    const gaps = closed.map(({ row }) => row)
+    this.solver = new Solver(mechanism, [...drives, ...still], q, [...rows, ...gaps], time, options)
+    this.unit = this.solver.equations.scale.map((scale) => 1 / scale)
+    this.gradient = new Float64Array(mechanism.links)
+    this.multipliers = new Float64Array(this.solver.equations.rows.length)
+    this.pulls = new Float64Array(closed.length)
+    this.watches = held.pairs.map((on) => new PairWatch(on, OVERLAPS * mechanism.size))
+  }
+
+  /** The same with other contacts closed, from other coordinates. */
+  restarted(closed: readonly Closed[], q: Float64Array, time: number, options: SolverOptions): Pushing {
+    return new Pushing({ ...this.held, closed }, q, time, options)
+  }
+
+  /** One step of the solver; false when it fails. */
+  step(time: number): boolean {
+    const { solver, unit } = this
+    const pace = paceOf(solver.state.rate, solver.state.all, unit)
+    return solver.step(Math.min(time, solver.time + LONGEST_TRAVEL / pace))
+  }
+
+  /** Starts; false when it fails. */
+  start(): boolean {
+    if (!this.solver.start()) return false
+    for (const watch of this.watches) watch.begin(this.solver.state)
+    return true
+  }
+
+  /** The first change in the step from an instant on; the motion stands there then, else at the end of the step. */
+  firstChange(from: number): Change | null {
+    const { solver, held, watches } = this
+    let first: Change | null = null
+    let end = solver.time
+    const pulls = this.readPulls()
+    held.closed.forEach((closed, k) => {
+      if (this.beyond(closed) > 0) {
+        end = this.since(from, end, () => this.beyond(closed))
+        first = { kind: 'leaves', time: end, closed }
+        solver.look(end)
+      }
+      if (pulls[k] > 0 && this.pull(k) > 0) {
+        end = this.since(from, end, () => this.pull(k))
+        first = { kind: 'opens', time: end, closed }
+        solver.look(end)
+      }
+    })
+    for (const watch of watches) {
+      const looks = watch.looks(solver.state, held.closed)
+      if (looks === 0) continue
+      const met = this.meeting(watch, from, this.looked(watch, from, end, looks))
+      if (met) [first, end] = [met, met.time]
+      solver.look(end)
+      if (!met) watch.looks(solver.state, held.closed)
+    }
+    if (!first) for (const watch of watches) watch.accept()
+    return first
+  }
+
+  /** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
+  private looked(watch: PairWatch, from: number, end: number, looks: number): number {
+    const { solver } = this
+    for (let k = 1; k < looks; k++) {
+      const time = from + (k / looks) * (end - from)
+      solver.look(time)
+      if (watch.overlaps(solver.state).length > 0) return time
+    }
+    solver.look(end)
+    return end
+  }
+
+  /** When two outlines that overlap at the end of a time have met; null where they do not. */
+  private meeting(watch: PairWatch, from: number, end: number): Change | null {
+    const { solver, held } = this
+    const { on } = watch
+    const [touch] = watch.overlaps(solver.state)
+    if (!touch) return null
+    // what was apart meets where the gap is zero
+    solver.look(from)
+    const isApart = this.overlap(on, touch) < -2 * OVERLAPS * held.mechanism.size
+    const slack = isApart ? OVERLAPS * held.mechanism.size : 0
+    const time = this.since(from, end, () => this.overlap(on, touch) + slack)
+    solver.look(time)
+    this.overlap(on, touch)
+    if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
+    // it began in another place
+    const begun = this.since(from, end, () => (watch.overlaps(solver.state).length > 0 ? 1 : -1))
+    solver.look(begun)
+    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state)[0] ?? touch }
+  }
+
+  /** The touch that overlaps most, with its pair; null for none. */
+  deepest(): { readonly on: ContactPair; readonly touch: Touch } | null {
+    let worst: { on: ContactPair; touch: Touch } | null = null
+    for (const watch of this.watches) {
+      const [touch] = watch.overlaps(this.solver.state)
+      if (touch && (!worst || touch.gap < worst.touch.gap)) worst = { on: watch.on, touch }
+    }
+    return worst
+  }
+
+  /** How far a place of a closed contact lies beyond its edge, more than rounding, as a share of its stretch. */
+  private beyond({ touch }: Closed): number {
+    return touch.beyond - BEYOND
+  }
+
+  /** How hard a closed contact would have to pull, more than rounding, as what is left of a way back to rest [rad, sizes]. */
+  private pull(k: number): number {
+    return this.readPulls()[k]
+  }
+
+  private readPulls(): Float64Array {
+    const { solver, held, gradient, multipliers, unit, pulls } = this
+    const { state } = solver
+    pulls.fill(0)
+    if (pulls.length === 0 || !state.pullBack) return pulls
+    gradient.fill(0)
+    multipliers.fill(0)
+    for (const { pushed } of held.closed) {
+      const { link, rest } = pushed
+      gradient[link] = rest === null ? Math.sign(state.rate[link]) : unit[link] * (state.q[link] - rest)
+    }
+    state.pullBack(gradient, multipliers)
+    const first = solver.equations.rows.length - pulls.length
+    for (let k = 0; k < pulls.length; k++) pulls[k] = -multipliers[first + k] - PULLS
+    return pulls
+  }
+
+  /** How a gap changes with what is prescribed, by link, in its scaled units. */
+  followingGap(on: ContactPair, touch: Touch): Float64Array {
+    const { solver, gradient, reader } = this
+    const { state, equations } = solver
+    touch.find(reader.read(state, on.pair))
+    gradient.fill(0)
+    addGapGradient(on, touch, reader, state, gradient)
+    for (let link = 0; link < gradient.length; link++) gradient[link] *= equations.scale[link]
+    state.pullBack?.(gradient)
+    return gradient
+  }
+
+  /** Rate of a gap [m/s]. */
+  gapRate(on: ContactPair, touch: Touch): number {
+    const { solver, gradient, reader } = this
+    touch.find(reader.read(solver.state, on.pair))
+    gradient.fill(0)
+    addGapGradient(on, touch, reader, solver.state, gradient)
+    return gradient.reduce((sum, slope, link) => sum + slope * solver.state.rate[link], 0)
+  }
+
+  /** When a measure becomes positive that is so at the end of a time. */
+  private since(from: number, to: number, measure: () => number): number {
+    const { solver } = this
+    const at = (time: number) => {
+      solver.look(time)
+      return measure()
+    }
+    return at(from) > 0 ? from : firstRoot(at, from, to, TIGHT_INSTANT)
+  }
+
+  /** How deep a touch overlaps, beyond what counts as none [m]. */
+  private overlap(on: ContactPair, touch: Touch): number {
+    return -touch.value(this.reader.read(this.solver.state, on.pair)) - OVERLAPS * this.held.mechanism.size
+  }
+}

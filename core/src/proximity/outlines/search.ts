@@ -1,0 +1,156 @@
+/** All places where two outlines come nearest to each other or overlap, found anew for a lie of B in the plane of A. */
+import { between, PLACE, placeOn } from './outline'
+import type { Circle, Outline, Stretch } from './outline'
+import { haveNormal, Touch } from './touch'
+import type { Lie } from './touch'
+import { SAME_PLACE } from '../tolerances'
+
+/** Angle by which normals may lie outside the range of a stretch and still be looked at [rad]. */
+const SLACK = 1e-3
+
+/** Finds the touches of two outlines. */
+export class TouchFinder {
+  private readonly probe: Touch
+  /** How far B reaches from its origin [m]. */
+  private readonly radius: number
+  /** Centres of the circles around the stretches of B, in the plane of A. */
+  private readonly centres: Float64Array
+
+  constructor(
+    readonly a: Outline,
+    readonly b: Outline,
+  ) {
+    this.probe = new Touch(a, b, 0, 0)
+    this.radius = Math.hypot(b.around.x, b.around.y) + b.around.radius
+    this.centres = new Float64Array(2 * b.stretches.length)
+  }
+
+  /** How far any place of B moves between two lies, at most [m]. */
+  travel(from: Lie, to: Lie): number {
+    const turn = Math.hypot(to[2] - from[2], to[3] - from[3])
+    return Math.hypot(to[0] - from[0], to[1] - from[1]) + turn * this.radius
+  }
+
+  /**
+   * The touches with a gap between two bounds, those that overlap most first.
+   * @param least what overlaps deeper is not found [m]
+   * @param most [m]
+   */
+  touches(lie: Lie, least: number, most: number): Touch[] {
+    const { a, b, probe, centres } = this
+    const found: Touch[] = []
+    const reach = Math.max(-least, most)
+    const [x, y, c, s] = lie
+    const whole = b.around
+    const wholeX = x + c * whole.x - s * whole.y
+    const wholeY = y + s * whole.x + c * whole.y
+    if (!areNear(a.around, wholeX, wholeY, whole.radius + reach)) return found
+    for (let j = 0; j < b.stretches.length; j++) {
+      const { around } = b.stretches[j]
+      centres[2 * j] = x + c * around.x - s * around.y
+      centres[2 * j + 1] = y + s * around.x + c * around.y
+    }
+    const turned = Math.atan2(s, c)
+    for (let i = 0; i < a.stretches.length; i++) {
+      const onA = a.stretches[i]
+      if (!areNear(onA.around, wholeX, wholeY, whole.radius + reach)) continue
+      for (let j = 0; j < b.stretches.length; j++) {
+        const onB = b.stretches[j]
+        if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
+        if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
+        probe.begin(i, j)
+        probe.find(lie)
+        if (!probe.isFound || probe.beyond > IN || !(probe.determinant > 0)) continue
+        if (probe.gap < least || probe.gap > most || !isGenuine(probe, lie)) continue
+        this.add(found, lie)
+      }
+    }
+    return found.length > 1 ? found.sort((one, other) => one.gap - other.gap) : found
+  }
+
+  /** Adds the probe, unless it was found at the end of a neighbouring stretch. */
+  private add(found: Touch[], lie: Lie): void {
+    const { a, b, probe } = this
+    const same = SAME_PLACE * Math.max(a.size, b.size)
+    if (found.some((other) => areSame(other, probe, same))) return
+    const touch = probe.copy()
+    touch.find(lie)
+    found.push(touch)
+  }
+}
+
+/** How far beyond the ends of its stretches a place may lie, as a share of them [-]. */
+const IN = 1e-9
+
+/** Whether some normals of both may be opposite. */
+function mayFace(a: Stretch, b: Stretch, turned: number): boolean {
+  const halfA = (a.most - a.least) / 2
+  const halfB = (b.most - b.least) / 2
+  const apart = between((a.least + a.most) / 2, (b.least + b.most) / 2 + turned + Math.PI)
+  return Math.abs(apart) <= halfA + halfB + SLACK
+}
+
+const areNear = (circle: Circle, x: number, y: number, far: number): boolean => {
+  const [dx, dy, reach] = [x - circle.x, y - circle.y, far + circle.radius]
+  return dx * dx + dy * dy <= reach * reach
+}
+
+const areSame = (one: Touch, other: Touch, slack: number): boolean =>
+  Math.hypot(one.onA[0] - other.onA[0], one.onA[1] - other.onA[1]) < slack &&
+  Math.hypot(one.onB[0] - other.onB[0], one.onB[1] - other.onB[1]) < slack
+
+/**
+ * Of outlines that overlap, each place lies in the other one, and its way out leads to the other place; of a corner that alone.
+ * Where a side lies flat on another one whose end is its own, the corner is on the border: a place beside it on the side tells.
+ */
+function isGenuine({ a, b, gap, onA, seen, stretchA, stretchB }: Touch, [x, y, c, s]: Lie): boolean {
+  // nearer to the border than the rings are
+  const faint = FAINT * Math.min(a.size, b.size)
+  if (gap > -faint) return true
+  const depth = 0.95 * -gap - faint
+  const inA = (px: number, py: number) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)
+  const inB = (px: number, py: number) =>
+    isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth)
+  const [isCornerA, isCornerB] = [!a.stretches[stretchA].piece, !b.stretches[stretchB].piece]
+  const isIn = (isCornerA || isDeep(a, seen[0], seen[1], depth)) && (isCornerB || inB(onA[0], onA[1]))
+  return (
+    isIn ||
+    (isCornerA && besideOf(a, stretchA, -2 * gap).some(([px, py]) => inB(px, py))) ||
+    (isCornerB && besideOf(b, stretchB, -2 * gap).some(([px, py]) => inA(px, py)))
+  )
+}
+
+const place = new Float64Array(PLACE)
+
+/** Places on both sides of a corner, so far from it. */
+function besideOf({ stretches }: Outline, corner: number, far: number): [number, number][] {
+  const { before, after } = stretches[corner]
+  return [before, after].map((side, k) => {
+    const { from, to } = stretches[side]
+    placeOn(stretches[side], (from + to) / 2, place)
+    const share = Math.min((to - from) / 2, far / place[4])
+    placeOn(stretches[side], k === 0 ? to - share : from + share, place)
+    return [place[0], place[1]]
+  })
+}
+
+/** How far rings may miss the outline, as a share of its size [-]. */
+const FAINT = 1e-3
+
+/** Whether a place lies within the rings, at least as deep. */
+function isDeep({ rings }: Outline, x: number, y: number, depth: number): boolean {
+  let isIn = false
+  for (const ring of rings) {
+    let [px, py] = [ring[ring.length - 2] - x, ring[ring.length - 1] - y]
+    for (let k = 0; k < ring.length; k += 2) {
+      const [qx, qy] = [ring[k] - x, ring[k + 1] - y]
+      // a ray from the place along x meets the rings an odd number of times
+      if (py > 0 !== qy > 0 && px + (-py / (qy - py)) * (qx - px) > 0) isIn = !isIn
+      const [ex, ey] = [qx - px, qy - py]
+      const share = Math.min(1, Math.max(0, -(px * ex + py * ey) / (ex * ex + ey * ey)))
+      if (Math.hypot(px + share * ex, py + share * ey) < depth) return false
+      ;[px, py] = [qx, qy]
+    }
+  }
+  return isIn
+}

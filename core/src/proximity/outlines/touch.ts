@@ -1,0 +1,215 @@
+/**
+ * Where two outlines come nearest to each other, or overlap least, in one place: the gap between a stretch of A and one of B
+ * along their common normal, as a function of how B lies in the plane of A. It goes along with the motion, from one stretch to
+ * the next where the outline goes on smoothly.
+ *
+ * With r from the place on A to that on B, n the normal of A and t along it, the places are those with t r = 0 and opposite normals.
+ * The gap n r changes with B as if both places were fixed; how they wander gives its second derivatives.
+ * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
+ */
+import type { ScalarFunction } from '../../maths/scalar-functions'
+import { MOST_PARTS } from '../../maths/scalar-functions'
+import { ON_END, SETTLED } from '../tolerances'
+import { PLACE, placeOn } from './outline'
+import type { Outline, Stretch } from './outline'
+
+/** How B lies in the plane of A: its origin x y [m], cosine and sine of its turn. */
+export type Lie = Float64Array
+
+const MOST_STEPS = 60
+/** Stretches that a place may go along for one lie. */
+const MOST_MOVES = 40
+
+const along = new Float64Array(MOST_PARTS)
+const angle = new Float64Array(MOST_PARTS)
+const slope = new Float64Array(MOST_PARTS)
+
+export class Touch implements ScalarFunction {
+  /** Signed, negative where they overlap [m]. */
+  gap = 0
+  /** How far the places lie beyond the ends of their stretches, as shares of them; 0 within. */
+  beyond = 0
+  /** Whether the places were found. */
+  isFound = false
+  /** Places on A in its plane, and on B in its own one: see `placeOn`. */
+  readonly onA = new Float64Array(PLACE)
+  readonly onB = new Float64Array(PLACE)
+  /** The place on B and its normal in the plane of A. */
+  readonly seen = new Float64Array(4)
+  /** The determinant of its equations: positive where gaps grow to both sides of the place [m]. */
+  determinant = 0
+  private readonly lie = Float64Array.of(Number.NaN, 0, 0, 0)
+
+  constructor(
+    readonly a: Outline,
+    readonly b: Outline,
+    /** Stretches by index, with the parameters of the places. */
+    public stretchA: number,
+    public stretchB: number,
+    public u = middle(a.stretches[stretchA]),
+    public v = middle(b.stretches[stretchB]),
+  ) {}
+
+  /** Begins anew in the middle of two stretches. */
+  begin(stretchA: number, stretchB: number): void {
+    this.stretchA = stretchA
+    this.stretchB = stretchB
+    this.u = middle(this.a.stretches[stretchA])
+    this.v = middle(this.b.stretches[stretchB])
+    this.lie[0] = Number.NaN
+  }
+
+  /** Another one that begins in the same place. */
+  copy(): Touch {
+    return new Touch(this.a, this.b, this.stretchA, this.stretchB, this.u, this.v)
+  }
+
+  value(lie: Lie): number {
+    this.find(lie)
+    return this.gap
+  }
+
+  derive(lie: Lie, _: number, gradient: Float64Array, curvature: Float64Array): void {
+    this.find(lie)
+    const { onA, onB, seen } = this
+    const [c, s] = [lie[2], lie[3]]
+    const nx = onA[2]
+    const ny = onA[3]
+    const bx = onB[0]
+    const by = onB[1]
+    gradient[0] = nx
+    gradient[1] = ny
+    gradient[2] = nx * bx + ny * by
+    gradient[3] = ny * bx - nx * by
+    const [tx, ty] = [-ny, nx]
+    // how the place on B goes with the parts, across and along the normal's tangent
+    along[0] = tx
+    along[1] = ty
+    along[2] = tx * bx + ty * by
+    along[3] = ty * bx - tx * by
+    const square = c * c + s * s
+    angle[2] = -s / square
+    angle[3] = c / square
+    const [speedA, turningA, speedB, turningB] = [onA[4], onA[5], onB[4], onB[5]]
+    const reach = speedA + turningA * this.gap
+    const opposite = speedB * (ny * seen[3] + nx * seen[2])
+    const determinant = -reach * turningB + opposite * turningA
+    // the tangent of B in its own plane
+    const [sx, sy] = [-onB[3], onB[2]]
+    slope[0] = 0
+    slope[1] = 0
+    slope[2] = speedB * (nx * sx + ny * sy)
+    slope[3] = speedB * (ny * sx - nx * sy)
+    for (let j = 0; j < MOST_PARTS; j++) {
+      const u = -(along[j] * turningB - opposite * angle[j]) / determinant
+      const v = -(-reach * angle[j] + turningA * along[j]) / determinant
+      for (let i = 0; i < MOST_PARTS; i++)
+        curvature[MOST_PARTS * i + j] = turningA * u * along[i] + slope[i] * v
+    }
+  }
+
+  /** Not known. */
+  third(): number {
+    return Number.NaN
+  }
+
+  /** Finds both places for a lie, beginning where they were found last. */
+  find(lie: Lie): void {
+    const known = this.lie
+    if (known[0] === lie[0] && known[1] === lie[1] && known[2] === lie[2] && known[3] === lie[3]) return
+    for (let k = 0; k < MOST_PARTS; k++) known[k] = lie[k]
+    this.isFound = false
+    let moves = 0
+    for (let k = 0; k < MOST_STEPS; k++) {
+      const size = this.step(lie)
+      if (moves < MOST_MOVES && this.goOn()) {
+        moves++
+        continue
+      }
+      if (!(size < SETTLED)) continue
+      this.isFound = true
+      break
+    }
+    this.place(lie)
+    this.beyond = Math.max(
+      beyondOf(this.a.stretches[this.stretchA], this.u),
+      beyondOf(this.b.stretches[this.stretchB], this.v),
+    )
+  }
+
+  /** Both places at the present parameters. */
+  private place(lie: Lie): void {
+    const { a, b, onA, onB, seen } = this
+    placeOn(a.stretches[this.stretchA], this.u, onA)
+    placeOn(b.stretches[this.stretchB], this.v, onB)
+    const [x, y, c, s] = lie
+    seen[0] = x + c * onB[0] - s * onB[1]
+    seen[1] = y + s * onB[0] + c * onB[1]
+    seen[2] = c * onB[2] - s * onB[3]
+    seen[3] = s * onB[2] + c * onB[3]
+    this.gap = onA[2] * (seen[0] - onA[0]) + onA[3] * (seen[1] - onA[1])
+  }
+
+  /** One step of Newton's method. Returns how far it went, as a share of the stretches. */
+  private step(lie: Lie): number {
+    this.place(lie)
+    const { onA, onB, seen, gap } = this
+    const nx = onA[2]
+    const ny = onA[3]
+    const beside = -ny * (seen[0] - onA[0]) + nx * (seen[1] - onA[1])
+    // by which the normals are not opposite
+    const tilt = Math.atan2(-nx * seen[3] + ny * seen[2], -nx * seen[2] - ny * seen[3])
+    const reach = onA[4] + onA[5] * gap
+    const opposite = onB[4] * (ny * seen[3] + nx * seen[2])
+    const determinant = -reach * onB[5] + opposite * onA[5]
+    this.determinant = -determinant
+    const du = -(beside * onB[5] - opposite * tilt) / determinant
+    const dv = -(-reach * tilt + onA[5] * beside) / determinant
+    if (!Number.isFinite(du) || !Number.isFinite(dv)) return Infinity
+    const longA = lengthOf(this.a.stretches[this.stretchA])
+    const longB = lengthOf(this.b.stretches[this.stretchB])
+    const size = Math.max(Math.abs(du) / longA, Math.abs(dv) / longB)
+    const share = size > 1 ? 1 / size : 1
+    this.u += share * du
+    this.v += share * dv
+    return size
+  }
+
+  /** Goes on to a neighbour where a place has left its stretch. */
+  private goOn(): boolean {
+    const { a, b } = this
+    const [onA, onB] = [a.stretches[this.stretchA], b.stretches[this.stretchB]]
+    const sideA = sideOf(onA, this.u)
+    const nextA = sideA === 0 ? -1 : sideA > 0 ? onA.after : onA.before
+    if (nextA >= 0 && haveNormal(a.stretches[nextA], onB)) {
+      this.u = sideA > 0 ? a.stretches[nextA].from : a.stretches[nextA].to
+      this.stretchA = nextA
+      return true
+    }
+    const sideB = sideOf(onB, this.v)
+    const nextB = sideB === 0 ? -1 : sideB > 0 ? onB.after : onB.before
+    if (nextB >= 0 && haveNormal(onA, b.stretches[nextB])) {
+      this.v = sideB > 0 ? b.stretches[nextB].from : b.stretches[nextB].to
+      this.stretchB = nextB
+      return true
+    }
+    return false
+  }
+}
+
+const lengthOf = ({ from, to }: Stretch): number => to - from
+const middle = ({ from, to }: Stretch): number => (from + to) / 2
+
+/** At which end a place has left its stretch; 0 for none. */
+function sideOf(stretch: Stretch, u: number): -1 | 0 | 1 {
+  const slack = ON_END * lengthOf(stretch)
+  if (u > stretch.to + slack) return 1
+  return u < stretch.from - slack ? -1 : 0
+}
+
+const beyondOf = (stretch: Stretch, u: number): number =>
+  Math.max(0, u - stretch.to, stretch.from - u) / lengthOf(stretch)
+
+/** Whether two stretches have one common normal: not two corners where they meet, nor two straight ones. */
+export const haveNormal = (a: Stretch, b: Stretch): boolean =>
+  (a.piece !== null || b.piece !== null) && (a.turn !== 0 || b.turn !== 0)
