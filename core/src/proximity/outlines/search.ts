@@ -59,7 +59,7 @@ export class TouchFinder {
         if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
         if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
         probe.begin(i, j)
-        probe.find(lie)
+        probe.find(lie, false)
         if (!probe.isFound || probe.beyond > IN || !(probe.determinant > 0)) continue
         if (probe.gap < least || probe.gap > most || !isGenuine(probe, lie)) continue
         this.add(found, lie)

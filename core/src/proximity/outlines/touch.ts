@@ -17,6 +17,8 @@ import type { Outline, Stretch } from './outline'
 export type Lie = Float64Array
 
 const MOST_STEPS = 60
+/** Steps that are made before a place that does not roam is given up. */
+const FEWEST_STEPS = 3
 /** Stretches that a place may go along for one lie. */
 const MOST_MOVES = 40
 
@@ -113,8 +115,11 @@ export class Touch implements ScalarFunction {
     return Number.NaN
   }
 
-  /** Finds both places for a lie, beginning where they were found last. */
-  find(lie: Lie): void {
+  /**
+   * Finds both places for a lie, beginning where they were found last.
+   * @param roams goes on to the stretches beside its own; else it is given up where the places are far from its own
+   */
+  find(lie: Lie, roams = true): void {
     const known = this.lie
     if (known[0] === lie[0] && known[1] === lie[1] && known[2] === lie[2] && known[3] === lie[3]) return
     for (let k = 0; k < MOST_PARTS; k++) known[k] = lie[k]
@@ -122,19 +127,22 @@ export class Touch implements ScalarFunction {
     let moves = 0
     for (let k = 0; k < MOST_STEPS; k++) {
       const size = this.step(lie)
-      if (moves < MOST_MOVES && this.goOn()) {
+      if (roams && moves < MOST_MOVES && this.goOn()) {
         moves++
         continue
       }
+      if (!roams && k >= FEWEST_STEPS && this.farBeyond() > 1) break
       if (!(size < SETTLED)) continue
       this.isFound = true
       break
     }
-    this.place(lie)
-    this.beyond = Math.max(
-      beyondOf(this.a.stretches[this.stretchA], this.u),
-      beyondOf(this.b.stretches[this.stretchB], this.v),
-    )
+    if (this.isFound || roams) this.place(lie)
+    this.beyond = this.farBeyond()
+  }
+
+  private farBeyond(): number {
+    const { a, b, stretchA, stretchB, u, v } = this
+    return Math.max(beyondOf(a.stretches[stretchA], u), beyondOf(b.stretches[stretchB], v))
   }
 
   /** Both places at the present parameters. */
