@@ -1,13 +1,13 @@
 /** What the solver's worker works on: the model of the document, and where it is while nothing runs. */
-import { POSE, grab, readStanding, standNear } from '@ligamen/core'
-import type { Clip, CoordinateValue, Dragger, MechanismDocument, Model, Standing } from '@ligamen/core'
+import { POSE, grab, readStanding, settled, standNear } from '@ligamen/core'
+import type { Clip, CoordinateValue, Grabbed, MechanismDocument, Model, Standing } from '@ligamen/core'
 
 export class Bench {
   document: MechanismDocument | null = null
   model: Model | null = null
   /** Link coordinates where it is; those of home when nobody has moved it. */
   q: Float64Array = new Float64Array(0)
-  private held: Dragger | null = null
+  private held: Grabbed | null = null
   /** The newest place to which the held point should go; older ones are passed over. */
   private target: readonly [number, number, number] | null = null
 
@@ -57,6 +57,8 @@ export class Bench {
   /** The last target counts. */
   letGo(): Standing | null {
     this.follow()
+    // what was held goes back to rest, or stays
+    if (this.held && this.model) this.q = settled(this.model.mechanism, this.q) ?? this.q
     this.held = null
     return this.standing()
   }

@@ -8,6 +8,7 @@ import type { Driven } from './driving'
 import { Reader } from '../mechanism/reading'
 import { followingRow, linkCourse } from '../solve/following'
 import { Solver } from '../solve/solver'
+import { moverFor } from '../contact/mover-for'
 import { formatQuantity } from '../units/format'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
@@ -55,7 +56,7 @@ export function goToPose(
     return [{ link, evaluate: linkCourse(row.target!, constant) }]
   })
   const rows = chosen.flatMap(({ link, rows: mine }) => (link < 0 ? mine : []))
-  const solver = new Solver(mechanism, drives, q, rows, 0, { isWatched: true })
+  const solver = moverFor(mechanism, drives, q, rows, { isWatched: true })
   const way: Float64Array[] = [q.slice()]
   if (!solver.start()) return fail(outOfReach(mechanism, 0, solver.problem!))
   const course = new Course(mechanism, solver)

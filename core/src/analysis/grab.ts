@@ -1,9 +1,18 @@
 /** Grabbing a body by a point: what may move then, and what is held. */
 import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
+import { contactPairs } from '../contact/pairs'
+import type { MotionState } from '../mechanism/state'
 import { Dragger } from '../solve/drag'
+import { PushingDragger } from './push-drag'
 import { looseMotions } from './loose'
 import { STRONGER } from './tolerances'
+
+/** What is grabbed: it goes as near to a target in ground as it can, and says how far it stays from it [m]. */
+export interface Grabbed {
+  readonly state: MotionState
+  to(target: readonly [number, number, number]): number
+}
 
 /**
  * @param q assembled coordinates; @param point in the frame of the body [m]
@@ -15,8 +24,11 @@ export function grab(
   body: number,
   point: readonly [number, number, number],
   alone = false,
-): Dragger {
-  return new Dragger(mechanism, q, body, point, alone ? allBut(mechanism, q, body) : upright(mechanism))
+): Grabbed {
+  const held = alone ? allBut(mechanism, q, body) : upright(mechanism)
+  return contactPairs(mechanism).length > 0
+    ? new PushingDragger(mechanism, q, body, point, held)
+    : new Dragger(mechanism, q, body, point, held)
 }
 
 /** Links that turn a body which nothing ties to ground: it is carried about, not tumbled. */

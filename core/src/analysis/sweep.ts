@@ -7,7 +7,9 @@ import { TURNS } from '../mechanism/chain'
 import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { following } from '../solve/following'
+import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
+import { moverFor } from '../contact/mover-for'
 import { Course } from './course'
 import { LimitWatch } from './limits'
 import type { TimeFunction } from '../maths/time-function'
@@ -40,11 +42,11 @@ function sweep(
   const { name } = mechanism.geometry.joints[coordinate.joint].source
   const target = course(reader.values[index])
   const { drives, rows } = following(mechanism, { id: 'sweep', name }, coordinate, target)
-  const solver = new Solver(mechanism, drives, q, rows)
+  const solver = moverFor(mechanism, drives, q, rows)
   return play(mechanism, solver, duration)
 }
 
-function play(mechanism: Mechanism, solver: Solver, duration: number): Clip {
+function play(mechanism: Mechanism, solver: Mover, duration: number): Clip {
   const count = Math.round(duration * FRAME_RATE) + 1
   const bodies = mechanism.geometry.bodies.length
   const poses = new Float64Array(count * bodies * POSE)
@@ -74,7 +76,7 @@ export function wiggleLink(mechanism: Mechanism, q: Float64Array, link: number):
   const index = mechanism.coordinates.findIndex((coordinate) => coordinate.link === link)
   if (index >= 0) return wiggle(mechanism, q, index)
   const reach = mechanism.linkMotion[link] === TURNS ? SHOWN_TURN : SHOWN_SLIDE * mechanism.size
-  const solver = new Solver(mechanism, [{ link, evaluate: wave(q[link], reach / 2) }], q)
+  const solver = moverFor(mechanism, [{ link, evaluate: wave(q[link], reach / 2) }], q)
   return play(mechanism, solver, WAVE)
 }
 

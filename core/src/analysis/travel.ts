@@ -6,7 +6,7 @@ import type { Mechanism } from '../mechanism/compile'
 import { Reader } from '../mechanism/reading'
 import { standingAt } from '../mechanism/state'
 import { following } from '../solve/following'
-import { Solver } from '../solve/solver'
+import { moverFor } from '../contact/mover-for'
 import type { Problem } from '../result'
 import { Course } from './course'
 import { LimitWatch } from './limits'
@@ -50,7 +50,7 @@ function oneWay(
   }
   const { name } = mechanism.geometry.joints[coordinate.joint].source
   const { drives, rows } = following(mechanism, { id: 'travel', name }, coordinate, target)
-  const solver = new Solver(mechanism, drives, q, rows, 0, { isWatched: true })
+  const solver = moverFor(mechanism, drives, q, rows, { isWatched: true })
   if (!solver.start()) return { value: start, by: solver.problem }
   const course = new Course(mechanism, solver)
   course.begin(solver)

@@ -35,8 +35,16 @@ interface Seated {
   readonly behind: () => { readonly frame: Frame; readonly outline: Outline }
 }
 
-/** Pairs of the contacts that are not suspended. @param q assembled coordinates, at which axes are compared */
-export function contactPairs(mechanism: Mechanism, q: Float64Array): ContactPair[] {
+const known = new WeakMap<Mechanism, readonly ContactPair[]>()
+
+/** Pairs of the contacts that are not suspended, made once for a mechanism. */
+export function contactPairs(mechanism: Mechanism): readonly ContactPair[] {
+  const pairs = known.get(mechanism) ?? pairsOf(mechanism)
+  known.set(mechanism, pairs)
+  return pairs
+}
+
+function pairsOf(mechanism: Mechanism): ContactPair[] {
   const { document, bodies } = mechanism.geometry
   const contacts = (document.contacts ?? []).filter(({ suspended }) => !suspended)
   if (contacts.length === 0) return []
@@ -44,11 +52,12 @@ export function contactPairs(mechanism: Mechanism, q: Float64Array): ContactPair
   const seated = new Map<number, readonly Seated[]>()
   const on = (id: string): readonly Seated[] => {
     const body = index.get(id)!
-    const known = seated.get(body) ?? outlinesOn(mechanism, body)
-    seated.set(body, known)
-    return known
+    const mine = seated.get(body) ?? outlinesOn(mechanism, body)
+    seated.set(body, mine)
+    return mine
   }
-  const state = standingAt(mechanism, q)
+  // axes are compared at the home pose
+  const state = standingAt(mechanism, mechanism.home)
   return contacts.flatMap((contact) =>
     bodiesOfGroup(document, contact.a).flatMap((one) =>
       bodiesOfGroup(document, contact.b).flatMap((other) =>

@@ -114,7 +114,7 @@ export class Acts {
     this.mode = scenario.source.mode ?? 'kinematic'
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
-    this.pairs = this.physics ? [] : contactPairs(mechanism, q)
+    this.pairs = this.physics ? [] : contactPairs(mechanism)
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>

@@ -95,6 +95,11 @@ export class Dragger {
     )
   }
 
+  /** Links whose coordinates it chooses. */
+  get independent(): Int32Array {
+    return this.free
+  }
+
   /** Moves toward a target in ground [m]. Returns how far from it the point stays [m]. */
   to(target: readonly [number, number, number]): number {
     const { mechanism } = this
@@ -117,7 +122,8 @@ export class Dragger {
     return gap
   }
 
-  private gapTo([x, y, z]: readonly [number, number, number]): number {
+  /** How far the point is from a place [m]. */
+  gapTo([x, y, z]: readonly [number, number, number]): number {
     const { state, worldPoint } = this
     compose(state.world, FRAME * this.link, this.local, 0, worldPoint, 0)
     return Math.hypot(x - worldPoint[ORIGIN], y - worldPoint[ORIGIN + 1], z - worldPoint[ORIGIN + 2])
