@@ -25,7 +25,7 @@ import { locks, namesOn, overlaps, unsettled } from './contact-problems'
 import type { ContactPair } from './pairs'
 import { Pushing } from './pushing'
 import type { Change, Closing } from './pushing'
-import { AT_REST, GIVES, OPENS } from './tolerances'
+import { AT_REST, GIVES, ONE_PLACE, OPENS } from './tolerances'
 import { yieldingOf } from './yielding'
 import type { Yielding } from './yielding'
 
@@ -170,6 +170,13 @@ export class PushingMover implements Mover {
       return true
     }
     const { on, touch } = change
+    const same = this.closed.find((one) => one.on === on && areOne(one.touch, touch, this.mechanism.size))
+    if (same) {
+      // it lost its place in a step that was too long, and goes on from where it was
+      this.closed = this.closed.filter((other) => other !== same)
+      this.close(on, touch, same.pushed)
+      return true
+    }
     const pushed = this.givingWay(on, touch)
     if (pushed) {
       this.close(on, touch, pushed)
@@ -356,6 +363,10 @@ export class PushingMover implements Mover {
 const AGAIN = 1e-10
 /** What moved farther at once has fallen [rad, sizes]. */
 const FALLS = 1e-6
+
+/** Whether two touches of a pair are in one place. */
+const areOne = ({ onA: one }: Touch, { onA: other }: Touch, size: number): boolean =>
+  Math.hypot(one[0] - other[0], one[1] - other[1]) < ONE_PLACE * size
 
 const straight =
   (from: number, to: number): TimeFunction =>

@@ -85,9 +85,11 @@ export class Pushing {
 
   /** One step of the solver; false when it fails. */
   step(time: number): boolean {
-    const { solver, unit } = this
+    const { solver, unit, held } = this
     const pace = paceOf(solver.state.rate, solver.state.all, unit)
-    return solver.step(Math.min(time, solver.time + LONGEST_TRAVEL / pace))
+    const isOn = solver.step(Math.min(time, solver.time + LONGEST_TRAVEL / pace))
+    if (isOn) for (const { touch } of held.closed) touch.keep()
+    return isOn
   }
 
   /** Starts; false when it fails. */

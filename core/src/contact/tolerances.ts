@@ -26,3 +26,6 @@ export const LONGEST_TRAVEL = 0.2
 
 /** How fast a gap may still close that another contact takes over [sizes/s]. Larger: bodies sink in. Smaller: rounding keeps both. */
 export const OPENS = 1e-9
+
+/** How near two places of one pair are one, as a share of the mechanism's size [-]. Larger: two contacts side by side are one. Smaller: one that is found anew is another. */
+export const ONE_PLACE = 1e-7

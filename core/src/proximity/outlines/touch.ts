@@ -41,6 +41,8 @@ export class Touch implements ScalarFunction {
   /** The determinant of its equations: positive where gaps grow to both sides of the place [m]. */
   determinant = 0
   private readonly lie = Float64Array.of(Number.NaN, 0, 0, 0)
+  /** Where it was kept last: from there places are sought that are far from those found last. */
+  private anchor: readonly [number, number, number, number]
 
   constructor(
     readonly a: Outline,
@@ -50,7 +52,14 @@ export class Touch implements ScalarFunction {
     public stretchB: number,
     public u = middle(a.stretches[stretchA]),
     public v = middle(b.stretches[stretchB]),
-  ) {}
+  ) {
+    this.anchor = [stretchA, stretchB, u, v]
+  }
+
+  /** From here on places are sought from those found last: they are right. */
+  keep(): void {
+    this.anchor = [this.stretchA, this.stretchB, this.u, this.v]
+  }
 
   /** Begins anew in the middle of two stretches. */
   begin(stretchA: number, stretchB: number): void {
@@ -122,6 +131,9 @@ export class Touch implements ScalarFunction {
   find(lie: Lie, roams = true): void {
     const known = this.lie
     if (known[0] === lie[0] && known[1] === lie[1] && known[2] === lie[2] && known[3] === lie[3]) return
+    // what was tried far away may have led astray
+    if (roams && !(this.isFound && isNear(known, lie, Math.min(this.a.size, this.b.size))))
+      [this.stretchA, this.stretchB, this.u, this.v] = this.anchor
     for (let k = 0; k < MOST_PARTS; k++) known[k] = lie[k]
     this.isFound = false
     let moves = 0
@@ -204,6 +216,13 @@ export class Touch implements ScalarFunction {
     return false
   }
 }
+
+/** Lies nearer to each other than this have their places near each other, as a share of the smaller outline [-]. */
+const NEAR = 0.01
+
+const isNear = (one: Lie, other: Lie, size: number): boolean =>
+  Math.abs(one[0] - other[0]) + Math.abs(one[1] - other[1]) < NEAR * size &&
+  Math.abs(one[2] - other[2]) + Math.abs(one[3] - other[3]) < NEAR
 
 const lengthOf = ({ from, to }: Stretch): number => to - from
 const middle = ({ from, to }: Stretch): number => (from + to) / 2

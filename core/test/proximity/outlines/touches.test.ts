@@ -86,6 +86,7 @@ describe('touches of two outlines', () => {
       expect(Math.abs(found!.gap)).toBeLessThan(1e-12)
       touch ??= found!
       expect(Math.abs(touch.value(there))).toBeLessThan(1e-12)
+      touch.keep()
     }
   })
 
