@@ -9,6 +9,8 @@ import type { ContactPair } from './pairs'
 const DEEPEST = 0.25
 /** How far outlines travel between two looks where they come near each other, as a share of the smaller one [-]. */
 const THIN = 0.02
+/** Places of one contact, as a share of the smaller outline [-]. */
+const SAME = 1e-3
 /** Places are sought somewhat farther than a step went, since the next one may go farther [-]. */
 const AHEAD = 1.5
 
@@ -49,9 +51,8 @@ export class PairWatch {
     this.nextElsewhere = AHEAD * travel
     for (const touch of touches)
       if (!this.isKnown(touch, closed)) this.nextElsewhere = Math.min(this.nextElsewhere, touch.gap)
-    const least = touches.length > 0 ? touches[0].gap : Infinity
     const mayHaveMet = Math.min(this.elsewhere, this.nextElsewhere) < travel
-    if (!mayHaveMet) return least < -overlap ? 1 : 0
+    if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
     return Math.max(1, Math.ceil(travel / (THIN * smaller)))
   }
 
@@ -61,17 +62,23 @@ export class PairWatch {
     this.elsewhere = this.nextElsewhere
   }
 
-  /** Touches that overlap now, the deepest first. */
-  overlaps(state: MotionState): Touch[] {
+  /** Touches that overlap now, the deepest first; what is closed keeps itself from overlapping. */
+  overlaps(state: MotionState, closed: readonly Closed[]): Touch[] {
     const { on, reader, smaller, overlap } = this
     const lie = reader.read(state, on.pair)
-    return reader.overlapsAlong(on) ? on.finder.touches(lie, -DEEPEST * smaller, -overlap) : []
+    if (!reader.overlapsAlong(on)) return []
+    return on.finder
+      .touches(lie, -DEEPEST * smaller, -overlap)
+      .filter((touch) => !this.isKnown(touch, closed))
   }
 
-  private isKnown({ onA }: Touch, closed: readonly Closed[]): boolean {
+  /** Whether it is a closed contact, found anew: on the same stretches, or where that one went on to the next. */
+  private isKnown({ onA, stretchA, stretchB }: Touch, closed: readonly Closed[]): boolean {
     return closed.some(
       ({ on, touch }) =>
-        on === this.on && Math.hypot(touch.onA[0] - onA[0], touch.onA[1] - onA[1]) < 1e-3 * this.smaller,
+        on === this.on &&
+        ((touch.stretchA === stretchA && touch.stretchB === stretchB) ||
+          Math.hypot(touch.onA[0] - onA[0], touch.onA[1] - onA[1]) < SAME * this.smaller),
     )
   }
 }

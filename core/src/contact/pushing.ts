@@ -131,11 +131,11 @@ export class Pushing {
 
   /** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
   private looked(watch: PairWatch, from: number, end: number, looks: number): number {
-    const { solver } = this
+    const { solver, held } = this
     for (let k = 1; k < looks; k++) {
       const time = from + (k / looks) * (end - from)
       solver.look(time)
-      if (watch.overlaps(solver.state).length > 0) return time
+      if (watch.overlaps(solver.state, held.closed).length > 0) return time
     }
     solver.look(end)
     return end
@@ -145,7 +145,7 @@ export class Pushing {
   private meeting(watch: PairWatch, from: number, end: number): Change | null {
     const { solver, held } = this
     const { on } = watch
-    const [touch] = watch.overlaps(solver.state)
+    const [touch] = watch.overlaps(solver.state, held.closed)
     if (!touch) return null
     // what was apart meets where the gap is zero
     solver.look(from)
@@ -156,16 +156,16 @@ export class Pushing {
     this.overlap(on, touch)
     if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
     // it began in another place
-    const begun = this.since(from, end, () => (watch.overlaps(solver.state).length > 0 ? 1 : -1))
+    const begun = this.since(from, end, () => (watch.overlaps(solver.state, held.closed).length > 0 ? 1 : -1))
     solver.look(begun)
-    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state)[0] ?? touch }
+    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state, held.closed)[0] ?? touch }
   }
 
   /** The touch that overlaps most, with its pair; null for none. */
   deepest(): { readonly on: ContactPair; readonly touch: Touch } | null {
     let worst: { on: ContactPair; touch: Touch } | null = null
     for (const watch of this.watches) {
-      const [touch] = watch.overlaps(this.solver.state)
+      const [touch] = watch.overlaps(this.solver.state, this.held.closed)
       if (touch && (!worst || touch.gap < worst.touch.gap)) worst = { on: watch.on, touch }
     }
     return worst

@@ -65,11 +65,18 @@ function touching(corners: readonly Flat[], turned: number, radius: number | nul
   return far
 }
 
+/** Whether a side comes along the way of the follower, which it pushes ever faster then, and in the end not at all. */
+function wedges(corners: readonly Flat[], radius: number | null): boolean {
+  const at = Array.from({ length: 4000 }, (_, k) => touching(corners, (TURN * k) / 4000, radius))
+  return at.some((far, k) => far - at[(k + 3999) % 4000]! > 1e-3 && far > REST + 0.1)
+}
+
 describe.each([null, 0.004, 0.03])('a follower with a radius of %s m', (radius) => {
   it('rides on random plates without sinking in, the same each time', () => {
     fc.assert(
       fc.property(plates, fc.integer({ min: 11, max: 70 }), (drawn, frameRate) => {
         const corners = plate(drawn)
+        fc.pre(!wedges(corners, radius))
         const sketch = follower(corners, radius, frameRate)
         const film = sketch.solve()
         for (let frame = 0; frame < film.take.frames; frame++) {
