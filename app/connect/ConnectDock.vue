@@ -1,5 +1,6 @@
 <script setup lang="ts">
-/** The dock of the Connect stage: joints, mates, relations, springs, poses. */
+/** The dock of the Connect stage: joints, mates, relations, contacts, springs, poses. */
+import ContactMaker from './ContactMaker.vue'
 import JointMaker from './joints/JointMaker.vue'
 import MateMaker from './mates/MateMaker.vue'
 import NamedPoses from './poses/NamedPoses.vue'
@@ -14,6 +15,7 @@ const TABS = [
   { id: 'joint', name: 'Joint' },
   { id: 'mate', name: 'Mate' },
   { id: 'relation', name: 'Relation' },
+  { id: 'contact', name: 'Contact' },
   { id: 'spring', name: 'Spring' },
   { id: 'poses', name: 'Poses' },
 ] as const
@@ -29,6 +31,7 @@ onBeforeUnmount(picking.stop)
     <JointMaker v-if="open === 'joint'" />
     <MateMaker v-else-if="open === 'mate'" />
     <RelationMaker v-else-if="open === 'relation'" />
+    <ContactMaker v-else-if="open === 'contact'" />
     <SpringMaker v-else-if="open === 'spring'" />
     <NamedPoses v-else />
   </DockFrame>

@@ -68,7 +68,7 @@ export function useConsidered<E extends Effect>(
   /** The effect of what is given now, also right after a change of it. */
   async function newest(): Promise<E | null> {
     await nextTick()
-    for (let seen = -1; seen !== asked; ) {
+    for (let seen = -1; seen !== asked;) {
       seen = asked
       await answering
     }

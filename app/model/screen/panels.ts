@@ -4,7 +4,7 @@ export type BuildTab = 'parts' | 'place' | 'datums' | 'files' | 'overlaps'
 export type ProofTab = 'checks' | 'probes' | 'clearance' | 'space' | 'facts' | 'report'
 /** What the left panel of the Present stage shows. */
 export type PresentTab = 'shots' | 'seen' | 'films' | 'hand-over'
-export type ConnectTab = 'joint' | 'mate' | 'relation' | 'spring' | 'poses'
+export type ConnectTab = 'joint' | 'mate' | 'relation' | 'contact' | 'spring' | 'poses'
 
 export const usePanelsStore = defineStore('panels', () => {
   const mobility = ref(false)

@@ -9,6 +9,7 @@ import {
   presentOffset,
   presentValue,
   considerRelation,
+  contactFacts,
   coordinateOf,
   draftRelation,
   fail,
@@ -24,6 +25,7 @@ import {
   readStanding,
   recordInto,
   reportModel,
+  rideOn,
   snapTeeth,
   standNear,
   succeed,
@@ -38,6 +40,7 @@ import type {
   CoordinateValue,
   AnyRelation,
   Clip,
+  ContactFact,
   Finding,
   JoinProposal,
   MateProposal,
@@ -95,6 +98,12 @@ export interface LooseShown {
   readonly clip: Clip
   /** The document in which it is held where it is, and the name of that edit. */
   readonly held: { readonly document: MechanismDocument; readonly edit: string } | null
+}
+
+/** Bodies by id. */
+export interface Ride {
+  readonly rider: string
+  readonly carrier: string
 }
 
 /** How long going to a pose is shown [s]. */
@@ -161,6 +170,16 @@ export const questions = {
       isWrong: !effect.model && !effect.contradicts,
       ...shown,
     })
+  },
+
+  /** How the bodies of contacts are to each other where they stand. */
+  contacts({ model, q }: Bench): readonly ContactFact[] {
+    return model ? contactFacts(model.mechanism, q) : []
+  },
+
+  /** The document in which a body rides on another one. */
+  ride({ model, q }: Bench, { rider, carrier }: Ride): Result<MechanismDocument> {
+    return model ? rideOn(model, q, rider, carrier) : nothing()
   },
 
   snap({ model }: Bench, relation: string): Result<Snapped> {

@@ -1,4 +1,4 @@
-/** What joins bodies: joints, mates, relations, springs, poses. */
+/** What joins bodies: joints, mates, relations, contacts, springs, poses. */
 import { jointKinds, jointType, MATE_KINDS, relationKinds } from '@ligamen/core'
 import { useJointMakerStore } from '~/connect/joints/joint-maker'
 import { useMateMakerStore } from '~/connect/mates/mate-maker'
@@ -59,6 +59,7 @@ export function useConnectActions() {
           isFull,
         ),
       ),
+      action('contact', 'New contact between bodies', 'C T', () => open('contact'), isFull),
       action('spring', 'New spring', 'C S', () => open('spring'), isFull),
       action('poses', 'Poses: save, go to, chain', 'C P', () => open('poses'), isFull),
     ]

@@ -19,6 +19,7 @@ const LISTS = [
   'joints',
   'mates',
   'relations',
+  'contacts',
   'springs',
   'loads',
   'poses',

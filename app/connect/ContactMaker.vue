@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** Contacts: bodies that push each other, made of two choices; or one that rides on the other. */
+import { mdiDeleteOutline, mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
+import { addContact, formatQuantity, reasons, removalOf } from '@ligamen/core'
+import type { Contact, ContactFact } from '@ligamen/core'
+import FaultLine from '~/fields/FaultLine.vue'
+import IconButton from '~/fields/IconButton.vue'
+import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
+
+const mechanism = useMechanismStore()
+const run = useRunStore()
+const first = ref<string | null>(null)
+const second = ref<string | null>(null)
+const fault = ref('')
+const facts = shallowRef<readonly ContactFact[]>([])
+
+const contacts = computed(() => mechanism.document?.contacts ?? [])
+const choices = computed(() => {
+  const { bodies = [], groups = [] } = mechanism.document ?? {}
+  return [...bodies, ...groups].map(({ id, name }) => ({ value: id, title: name }))
+})
+const isBody = (id: string | null) => mechanism.document?.bodies.some((body) => body.id === id) === true
+const hint = computed(() => {
+  if (!first.value || !second.value) return 'Choose two bodies or groups.'
+  return first.value === second.value ? 'Choose two different ones.' : ''
+})
+const canRide = computed(() => hint.value === '' && isBody(first.value) && isBody(second.value))
+
+// the gaps are those of where the bodies stand now
+watch([contacts, () => run.standing, () => run.report], () => void look(), { immediate: true })
+async function look() {
+  facts.value = contacts.value.length > 0 ? await mechanism.ask('contacts', undefined) : []
+}
+
+async function make() {
+  if (hint.value) return
+  const [a, b] = [first.value!, second.value!]
+  tell(await mechanism.edit('New contact', (draft) => addContact(draft, a, b)))
+}
+
+async function ride() {
+  if (!canRide.value) return
+  const answer = await mechanism.ask('ride', { rider: first.value!, carrier: second.value! })
+  if (!answer.ok) {
+    fault.value = reasons(answer.problems)
+    return
+  }
+  tell(await mechanism.edit('Ride on', () => answer.value, { home: true }))
+}
+
+const tell = (refused: Parameters<typeof reasons>[0]) => {
+  fault.value = reasons(refused)
+}
+const nameOf = (id: string) => choices.value.find(({ value }) => value === id)?.title ?? id
+const swap = async (contact: Contact) =>
+  tell(
+    await mechanism.edit(`${contact.suspended ? 'Restore' : 'Suspend'} ${contact.name}`, (draft) => {
+      const own = draft.contacts!.find(({ id }) => id === contact.id)!
+      if (own.suspended) delete own.suspended
+      else own.suspended = true
+    }),
+  )
+const remove = async (contact: Contact) =>
+  tell(await mechanism.edit(`Delete ${contact.name}`, (draft) => removalOf(draft, [contact.id]).document))
+
+/** Smaller gaps are none [m]. */
+const TOUCHES = 1e-8
+function stateOf(contact: Contact): string {
+  if (contact.suspended) return 'suspended'
+  const fact = facts.value.find((one) => one.contact.id === contact.id)
+  if (!fact) return ''
+  if (fact.pairs === 0)
+    return 'cannot touch: no outlines on parallel axes. Choose bodies of plates, cams, pins and the like.'
+  if (fact.gap === null) return 'apart'
+  if (Math.abs(fact.gap) <= TOUCHES) return 'touch'
+  const size = formatQuantity(Math.abs(fact.gap), 'mm', 3)
+  return fact.gap > 0 ? `${size} apart` : `overlap by ${size}: pushed apart when it runs`
+}
+</script>
+
+<template>
+  <div class="contacts">
+    <form class="new" aria-label="New contact" @submit.prevent="make">
+      <v-autocomplete v-model="first" label="First body" :items="choices" density="compact" hide-details />
+      <v-autocomplete v-model="second" label="Second body" :items="choices" density="compact" hide-details />
+      <v-btn type="submit" color="primary" variant="flat" :disabled="hint !== ''">Make contact</v-btn>
+      <v-btn :disabled="!canRide" @click="ride">First rides on second</v-btn>
+      <span class="muted">{{ hint }}</span>
+    </form>
+    <FaultLine :text="fault" />
+    <p v-if="contacts.length === 0" class="muted">
+      Bodies that touch push each other: what has a rest position gives way and goes back, anything else that
+      nothing drives stays where it was pushed. “First rides on second” gives the first body a rest position
+      behind the second one and sets it onto it, as a follower onto its cam.
+    </p>
+    <div
+      v-for="contact in contacts"
+      :key="contact.id"
+      class="contact"
+      role="group"
+      :aria-label="contact.name"
+    >
+      <strong>{{ contact.name }}</strong>
+      <span>{{ nameOf(contact.a) }} against {{ nameOf(contact.b) }}</span>
+      <span class="muted">{{ stateOf(contact) }}</span>
+      <IconButton
+        :icon="contact.suspended ? mdiEyeOffOutline : mdiEyeOutline"
+        :name="`${contact.suspended ? 'Restore' : 'Suspend'} ${contact.name}`"
+        @click="swap(contact)"
+      />
+      <IconButton :icon="mdiDeleteOutline" :name="`Delete ${contact.name}`" @click="remove(contact)" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.contacts {
+  padding: 12px 14px;
+}
+
+.new {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 260px)) auto auto 1fr;
+  gap: 10px;
+  align-items: center;
+}
+
+.contact {
+  display: grid;
+  grid-template-columns: minmax(0, 220px) minmax(0, 260px) minmax(0, 1fr) 32px 32px;
+  gap: 10px;
+  align-items: center;
+  padding-top: 6px;
+}
+</style>

@@ -1,0 +1,37 @@
+/** How the bodies of contacts are to each other where a mechanism stands. */
+import type { Contact } from '../document/format/contacts'
+import type { Mechanism } from '../mechanism/compile'
+import { standingAt } from '../mechanism/state'
+import { contactPairs, LieReader } from './pairs'
+import type { ContactPair } from './pairs'
+
+export interface ContactFact {
+  readonly contact: Contact
+  /** How many pairs of outlines may meet; 0 where none lie on parallel axes. */
+  readonly pairs: number
+  /** The least gap, negative where they overlap [m]; null where they are beside each other, or far apart. */
+  readonly gap: number | null
+}
+
+/** Of every contact that is not suspended. @param q assembled coordinates */
+export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact[] {
+  const state = standingAt(mechanism, q)
+  const pairs = contactPairs(mechanism)
+  const contacts = mechanism.geometry.document.contacts ?? []
+  return contacts
+    .filter(({ suspended }) => !suspended)
+    .map((contact) => {
+      const mine = pairs.filter((pair) => pair.contact === contact)
+      const gaps = mine.flatMap((pair) => leastGap(pair, state) ?? [])
+      return { contact, pairs: mine.length, gap: gaps.length > 0 ? Math.min(...gaps) : null }
+    })
+}
+
+/** The least gap of a pair [m]; null where they are farther apart than they are large. */
+export function leastGap(on: ContactPair, state: Parameters<LieReader['read']>[0]): number | null {
+  const reader = new LieReader()
+  const lie = reader.read(state, on.pair)
+  if (!reader.overlapsAlong(on)) return null
+  const { a, b } = on.finder
+  return on.finder.touches(lie, -Math.min(a.size, b.size) / 2, a.size + b.size)[0]?.gap ?? null
+}

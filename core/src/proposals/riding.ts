@@ -1,0 +1,132 @@
+/** A body that rides on another one: a contact between them, and a rest position so far back that it is pushed all the way. */
+import { contactPairs } from '../contact/pairs'
+import { leastGap } from '../contact/facts'
+import { settled } from '../contact/mover-for'
+import { copyOf } from '../document/copy'
+import { freshId, slug } from '../document/ids'
+import type { MechanismDocument } from '../document/format/mechanism'
+import { writePoses } from '../geometry/placement'
+import { frameOfPose } from '../mechanism/body-poses'
+import type { Coordinate } from '../mechanism/coordinate'
+import { standingAt } from '../mechanism/state'
+import { openModel } from '../model/model'
+import type { Model } from '../model/model'
+import { readStanding } from '../model/standing'
+import { fail, succeed } from '../result'
+import type { Result } from '../result'
+import { typedPosition } from '../units/format'
+
+/**
+ * The document in which a body rides on another one and stands on it.
+ * @param q assembled coordinates
+ * @param rider and carrier, bodies by id
+ * Errors: `ride-no-way`, `ride-no-outline`, `ride-no-push`, those of opening.
+ */
+export function rideOn(
+  model: Model,
+  q: Float64Array,
+  rider: string,
+  carrier: string,
+): Result<MechanismDocument> {
+  const { document, mechanism } = model
+  const nameOf = (id: string) => document.bodies.find((body) => body.id === id)?.name ?? id
+  const [riding, carrying] = [nameOf(rider), nameOf(carrier)]
+  const way = wayOf(model, rider, carrier)
+  if (!way)
+    return fail({
+      code: 'ride-no-way',
+      message: `${riding} has no joint with one freedom to go along; join it to what guides it by a slide or a pivot first.`,
+      ids: [rider],
+    })
+  const draft = copyOf(document)
+  const known = draft.contacts?.find(({ a, b }) => [a, b].includes(rider) && [a, b].includes(carrier))
+  if (known) delete known.suspended
+  else {
+    const name = `${riding} on ${carrying}`
+    draft.contacts = [
+      ...(draft.contacts ?? []),
+      { id: freshId(draft, slug(name)), name, a: carrier, b: rider },
+    ]
+  }
+  const touching = openModel(draft)
+  if (!touching.ok) return touching
+  const back = wayBack(touching.value, q, way, rider, carrier)
+  if (back === null)
+    return fail({
+      code: 'ride-no-outline',
+      message: `${riding} and ${carrying} have no outlines on parallel axes at one height that could meet where they stand. Bring them near each other, or choose other bodies.`,
+      ids: [rider, carrier],
+    })
+  const { source } = mechanism.geometry.joints[way.joint]
+  const joint = draft.joints.find(({ id }) => id === source.id)!
+  const others = (joint.freedoms ?? []).filter(({ name }) => name !== way.freedom.name)
+  const own = joint.freedoms?.find(({ name }) => name === way.freedom.name)
+  const rest = typedPosition(
+    Math.min(way.settings.upper, Math.max(way.settings.lower, back)),
+    way.dimension,
+    3,
+  )
+  joint.freedoms = [...others, { ...own, name: way.freedom.name, rest }]
+  return stoodOn(draft, `${riding} cannot be set onto ${carrying}`)
+}
+
+/** The document with everything at rest or on what pushes it. */
+function stoodOn(draft: MechanismDocument, what: string): Result<MechanismDocument> {
+  const opened = openModel(draft)
+  if (!opened.ok) return opened
+  const { mechanism, home } = opened.value
+  const stood = settled(mechanism, home)
+  if (!stood)
+    return fail({
+      code: 'ride-no-push',
+      message: `${what}: they overlap, and nothing gives way. Bring them apart first.`,
+    })
+  const { poses } = readStanding(opened.value, stood)
+  writePoses(draft, new Map(draft.bodies.map(({ id }, k) => [id, frameOfPose(poses, k)])))
+  return succeed(draft)
+}
+
+/** The coordinate along which a body moves that rides: that of a joint of its own with one freedom, not to what carries it. */
+function wayOf({ mechanism }: Model, rider: string, carrier: string): Coordinate | null {
+  const { geometry, coordinates } = mechanism
+  const idOf = (body: number) => geometry.bodies[body].source.id
+  return (
+    coordinates.find(({ joint, link }) => {
+      const { from, to, type } = geometry.joints[joint]
+      const ends = [idOf(from.body), idOf(to.body)]
+      return link >= 0 && type.freedoms.length === 1 && ends.includes(rider) && !ends.includes(carrier)
+    }) ?? null
+  )
+}
+
+/** How far the way is tried to both sides [rad, sizes]. */
+const TRIED = 1e-3
+/** How far behind where it stands it rests, in sizes of what carries it [-], or as a turn [rad]. */
+const BEHIND = 1
+const TURNED = 1
+
+/** A value of the coordinate far on the side of the carrier; null where none of their outlines are near. */
+function wayBack(
+  { mechanism }: Model,
+  q: Float64Array,
+  { link, constant, dimension }: Coordinate,
+  rider: string,
+  carrier: string,
+): number | null {
+  const { geometry, size } = mechanism
+  const pairs = contactPairs(mechanism).filter(({ bodies }) =>
+    bodies.every((body) => [rider, carrier].includes(geometry.bodies[body].source.id)),
+  )
+  const gapAt = (by: number) => {
+    const moved = q.slice()
+    moved[link] += by
+    const state = standingAt(mechanism, moved)
+    return Math.min(...pairs.map((pair) => leastGap(pair, state) ?? Infinity))
+  }
+  const step = TRIED * (dimension === 'length' ? size : 1)
+  const [before, after] = [gapAt(-step), gapAt(step)]
+  if (!Number.isFinite(before) || !Number.isFinite(after)) return null
+  const side = after > before ? -1 : 1
+  const far = Math.max(...pairs.map(({ finder }) => Math.max(finder.a.size, finder.b.size)))
+  return q[link] + constant + side * (dimension === 'length' ? BEHIND * far : TURNED)
+}
