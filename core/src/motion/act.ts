@@ -114,7 +114,9 @@ export class Acts {
     this.mode = scenario.source.mode ?? 'kinematic'
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
-    this.pairs = this.physics ? [] : contactPairs(mechanism)
+    const pairs = contactPairs(mechanism)
+    this.pairs = this.physics ? [] : pairs
+    if (this.physics && pairs.length > 0) this.notes.push(LEFT_OUT)
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -374,6 +376,13 @@ export class Acts {
     if (last && Math.abs(last.start - time) < SAME_INSTANT) this.spans.pop()
     this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
+}
+
+/** Code: `contacts-left-out`. */
+const LEFT_OUT: Problem = {
+  code: 'contacts-left-out',
+  message:
+    'Contacts have no part in a motion by masses and loads yet: bodies go through each other. Let drivers prescribe the scenario to have them push.',
 }
 
 /** Whether stops that give way stand in for the limits of a coordinate. */

@@ -79,3 +79,14 @@ describe('dragging with contacts', () => {
     expect(!beyond.ok && beyond.problems[0]!.message).toContain('nothing gives way')
   })
 })
+
+describe('a free motion with contacts', () => {
+  it('says that they have no part in it', () => {
+    const sketch = row()
+    sketch.document.scenarios[0]!.mode = 'free'
+    const { notes } = sketch.attempt()
+    expect(notes.map(({ code }) => code)).toContain('contacts-left-out')
+    sketch.document.contacts = []
+    expect(sketch.attempt().notes).toEqual([])
+  })
+})
