@@ -20,7 +20,7 @@ import { typedPosition } from '../units/format'
  * The document in which a body rides on another one and stands on it.
  * @param q assembled coordinates
  * @param rider and carrier, bodies by id
- * Errors: `ride-no-way`, `ride-no-outline`, `ride-no-push`, those of opening.
+ * Errors: `ride-grounded`, `ride-no-way`, `ride-no-outline`, `ride-no-push`, those of opening.
  */
 export function rideOn(
   model: Model,
@@ -31,6 +31,12 @@ export function rideOn(
   const { document, mechanism } = model
   const nameOf = (id: string) => document.bodies.find((body) => body.id === id)?.name ?? id
   const [riding, carrying] = [nameOf(rider), nameOf(carrier)]
+  if (document.bodies.find(({ id }) => id === rider)?.grounded)
+    return fail({
+      code: 'ride-grounded',
+      message: `${riding} is fixed to ground; choose as the first one the body that is pushed.`,
+      ids: [rider],
+    })
   const way = wayOf(model, rider, carrier)
   if (!way)
     return fail({

@@ -62,5 +62,6 @@ describe('riding on', () => {
     high.document.bodies.find(({ id }) => id === 'follower')!.parts[0]!.at!.position = [0.04, 0, 0.1]
     expect(() => ridden(high)).toThrow('ride-no-outline')
     expect(() => ridden(camAndRoller(0.4))).toThrow('ride-no-outline')
+    expect(() => ridden(camAndRoller(0.04), 'ground', 'shaft')).toThrow('ride-grounded')
   })
 })

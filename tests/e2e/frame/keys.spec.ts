@@ -63,7 +63,7 @@ test('the palette holds every control of the panels that are open, by name', asy
   await held()
   for (const [place, tabs] of [
     ['Build', ['Part kit', 'Place', 'Datums', 'Files', 'Overlaps']],
-    ['Connect', ['Joint', 'Mate', 'Relation', 'Spring', 'Poses']],
+    ['Connect', ['Joint', 'Mate', 'Relation', 'Contact', 'Spring', 'Poses']],
   ] as const) {
     await stage(page, place)
     if (place === 'Build') await outline(page, 'Crank').click()

@@ -199,7 +199,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Back to the kit' }).click()
 
       await stage(page, 'Connect')
-      for (const tab of ['Joint', 'Mate', 'Relation', 'Spring', 'Poses']) {
+      for (const tab of ['Joint', 'Mate', 'Relation', 'Contact', 'Spring', 'Poses']) {
         await page.getByRole('tab', { name: tab }).click()
         expect(await cutOffAtAnySize(page)).toEqual([])
         expect(await faults(page)).toEqual([])

@@ -1,0 +1,77 @@
+/** A cam with a roller that rides on it, from nothing: one press sets it on, and it follows by hand and in a run. */
+import { expect, solved, test } from '../fixtures'
+import {
+  chooseNames,
+  jointRow,
+  makeJoint,
+  makePart,
+  openEmpty,
+  proposeJoint,
+  put,
+  reading,
+  stage,
+} from '../hands'
+
+test.use({ contextOptions: { reducedMotion: 'reduce' } })
+
+test('a roller is set onto a cam by hand, and rides on it', async ({ page }) => {
+  await openEmpty(page, 'Cam and roller')
+  await makePart(page, {
+    noun: 'Box',
+    name: 'Frame',
+    dimensions: { 'Width (x)': '160 mm', 'Depth (y)': '80 mm', 'Height (z)': '10 mm' },
+  })
+  await makePart(page, { noun: 'Disc cam', name: 'Cam', place: ['0 mm', '90 mm', '30 mm'] })
+  await makePart(page, {
+    noun: 'Cylinder',
+    name: 'Roller',
+    dimensions: { Diameter: '12 mm', Length: '10 mm' },
+    place: ['50 mm', '0 mm', '10 mm'],
+  })
+  await stage(page, 'Connect')
+  await makeJoint(page, { name: 'Cam shaft', first: 'bottom of Cam', second: 'top of Frame' })
+  const joint = page.getByRole('form', { name: 'New joint' })
+  await proposeJoint(page, {
+    kind: 'Prismatic',
+    name: 'Roller slide',
+    first: 'centre of Roller',
+    second: 'right of Frame',
+  })
+  await joint.getByRole('button', { name: 'Where things stand' }).click()
+  await joint.getByRole('button', { name: 'Make joint' }).click()
+  await expect(jointRow(page, 'Roller slide')).toBeVisible()
+
+  await page.getByRole('tab', { name: 'Contact' }).click()
+  const form = page.getByRole('form', { name: 'New contact' })
+  await expect(form.getByRole('button', { name: 'Make contact' })).toBeDisabled()
+  await chooseNames(form, { 'First body': 'Roller', 'Second body': 'Roller' })
+  await expect(form).toContainText('Choose two different ones.')
+  // what is fixed cannot be pushed
+  await chooseNames(form, { 'First body': 'Frame', 'Second body': 'Cam' })
+  await form.getByRole('button', { name: 'First rides on second' }).click()
+  await expect(page.getByRole('alert')).toContainText('Frame is fixed to ground')
+  await chooseNames(form, { 'First body': 'Roller' })
+  await form.getByRole('button', { name: 'First rides on second' }).click()
+  const contact = page.getByRole('group', { name: 'Roller on Cam' })
+  await expect(contact).toContainText('touch')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+
+  // by hand: half of the rise of 12 mm lifts it by 6 mm, either way round to the lower dwell
+  const low = await reading(page, 'Roller slide')
+  await put(page, 'Cam shaft', '-60 deg')
+  expect(Math.abs((await reading(page, 'Roller slide')) - low)).toBeCloseTo(6, 3)
+  await put(page, 'Cam shaft', '30 deg')
+  expect(await reading(page, 'Roller slide')).toBeCloseTo(low, 3)
+
+  // suspended, it goes back to its rest position; undone, it rides again
+  await contact.getByRole('button', { name: 'Suspend Roller on Cam' }).click()
+  await expect(contact).toContainText('suspended')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(contact).toContainText('touch')
+
+  await stage(page, 'Drive')
+  await page.getByRole('button', { name: 'New scenario' }).first().click()
+  await jointRow(page, 'Cam shaft').click()
+  await page.getByRole('button', { name: 'Drive by a motor' }).click()
+  await solved(page)
+})
