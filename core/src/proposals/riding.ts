@@ -20,7 +20,7 @@ import { typedPosition } from '../units/format'
  * The document in which a body rides on another one and stands on it.
  * @param q assembled coordinates
  * @param rider and carrier, bodies by id
- * Errors: `ride-grounded`, `ride-no-way`, `ride-no-outline`, `ride-no-push`, those of opening.
+ * Errors: `ride-grounded`, `ride-no-way`, `ride-beside`, `ride-no-outline`, `ride-no-push`, those of opening.
  */
 export function rideOn(
   model: Model,
@@ -64,6 +64,12 @@ export function rideOn(
       ids: [rider, carrier],
     })
   const { source } = mechanism.geometry.joints[way.joint]
+  if (back === 'beside')
+    return fail({
+      code: 'ride-beside',
+      message: `${riding} comes no nearer to ${carrying} along ${source.name}: that way leads past it. Let it go towards ${carrying}.`,
+      ids: [rider, source.id],
+    })
   const joint = draft.joints.find(({ id }) => id === source.id)!
   const others = (joint.freedoms ?? []).filter(({ name }) => name !== way.freedom.name)
   const own = joint.freedoms?.find(({ name }) => name === way.freedom.name)
@@ -111,14 +117,17 @@ const TRIED = 1e-3
 const BEHIND = 1
 const TURNED = 1
 
-/** A value of the coordinate far on the side of the carrier; null where none of their outlines are near. */
+/** How little a gap may change along the way [-]. */
+const NO_NEARER = 1e-3
+
+/** A value of the coordinate far on the side of the carrier; null where none of their outlines are near, or beside them. */
 function wayBack(
   { mechanism }: Model,
   q: Float64Array,
   { link, constant, dimension }: Coordinate,
   rider: string,
   carrier: string,
-): number | null {
+): number | 'beside' | null {
   const { geometry, size } = mechanism
   const pairs = contactPairs(mechanism).filter(({ bodies }) =>
     bodies.every((body) => [rider, carrier].includes(geometry.bodies[body].source.id)),
@@ -132,6 +141,7 @@ function wayBack(
   const step = TRIED * (dimension === 'length' ? size : 1)
   const [before, after] = [gapAt(-step), gapAt(step)]
   if (!Number.isFinite(before) || !Number.isFinite(after)) return null
+  if (Math.abs(after - before) < NO_NEARER * 2 * step * (dimension === 'length' ? 1 : size)) return 'beside'
   const side = after > before ? -1 : 1
   const far = Math.max(...pairs.map(({ finder }) => Math.max(finder.a.size, finder.b.size)))
   return q[link] + constant + side * (dimension === 'length' ? BEHIND * far : TURNED)

@@ -63,5 +63,10 @@ describe('riding on', () => {
     expect(() => ridden(high)).toThrow('ride-no-outline')
     expect(() => ridden(camAndRoller(0.4))).toThrow('ride-no-outline')
     expect(() => ridden(camAndRoller(0.04), 'ground', 'shaft')).toThrow('ride-grounded')
+    const past = camAndRoller(0.04)
+    past.document.datums
+      .filter(({ id }) => id.startsWith('slide'))
+      .forEach((datum) => Object.assign(datum.at!, { axis: [0, 0, 1] }))
+    expect(() => ridden(past)).toThrow('ride-beside')
   })
 })

@@ -34,8 +34,8 @@ test('a roller is set onto a cam by hand, and rides on it', async ({ page }) => 
   await proposeJoint(page, {
     kind: 'Prismatic',
     name: 'Roller slide',
-    first: 'centre of Roller',
-    second: 'right of Frame',
+    first: 'right of Frame',
+    second: 'centre of Roller',
   })
   await joint.getByRole('button', { name: 'Where things stand' }).click()
   await joint.getByRole('button', { name: 'Make joint' }).click()
