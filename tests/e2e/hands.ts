@@ -71,6 +71,8 @@ export async function chooseNames(
   for (const [label, name] of Object.entries(names)) {
     await within.getByRole('combobox', { name: label, exact: true }).fill(name)
     await within.page().getByRole('option', { name, exact: true }).click()
+    // the list of the next field is another one
+    await expect(within.page().getByRole('option')).toHaveCount(0)
   }
 }
 
