@@ -48,7 +48,7 @@ async function core() {
     },
   })
   const result = join(folder, 'core.json')
-  for (const part of ['kinematics', 'forces']) {
+  for (const part of ['kinematics', 'forces', 'contacts']) {
     await mustRun(process.execPath, ['--expose-gc', outfile, part, result])
     figures.push(...JSON.parse(await readFile(result, 'utf8')))
   }

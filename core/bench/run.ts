@@ -14,6 +14,7 @@ import { Solver } from '../src/solve/solver'
 import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
+import { camsOverProgrammes, dragOfTwentyContacts } from './contact'
 import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
@@ -244,9 +245,15 @@ const forces = (): Promise<void> =>
     'ladder of 100': machines.ladder(100),
   })
 
-/** @param part `kinematics` or `forces`: each in a process of its own, so that neither runs on code compiled for the other */
+function contacts(): void {
+  ratio('three cams ridden on over their motion programmes', camsOverProgrammes(), 5)
+  ratio('drag of a block that pushes twenty others [ms]', dragOfTwentyContacts() / 1000, 1000 / 60)
+}
+
+/** @param part `kinematics`, `forces` or `contacts`: each in a process of its own, so that none runs on code compiled for another */
 async function main(part: string, out: string): Promise<void> {
-  await (part === 'forces' ? forces() : kinematics())
+  if (part === 'contacts') contacts()
+  else await (part === 'forces' ? forces() : kinematics())
   writeFileSync(out, JSON.stringify(figures, null, 2))
 }
 

@@ -17,6 +17,10 @@ const MOST_STEPS = 60
 
 export class PushingDragger {
   private dragger: Dragger
+  /** What was pushed on the way to the last place, and still is. */
+  private mover: PushingMover | null = null
+  /** Links that it drives. */
+  private driven: readonly number[] = []
 
   /** See `Dragger`. */
   constructor(
@@ -47,11 +51,14 @@ export class PushingDragger {
   /** Goes from one position to another one that joints allow, as far as contacts and limits do. */
   private pushedTo(from: Float64Array, to: Float64Array): Float64Array {
     const { mechanism, held, dragger } = this
-    const drives: PrescribedLink[] = held.map((link) => ({ link, evaluate: constant(from[link]) }))
-    for (const link of dragger.independent)
-      if (to[link] !== from[link]) drives.push({ link, evaluate: straight(from[link], to[link]) })
-    const mover = new PushingMover(mechanism, contactPairs(mechanism), drives, from)
-    if (!mover.start()) return from
+    const moved = [...dragger.independent].filter((link) => to[link] !== from[link])
+    if (moved.length === 0) return from
+    const drives: PrescribedLink[] = [
+      ...held.map((link) => ({ link, evaluate: constant(from[link]) })),
+      ...moved.map((link) => ({ link, evaluate: straight(from[link], to[link]) })),
+    ]
+    const mover = this.moverWith(moved, drives, from)
+    if (!mover) return from
     const course = new Course(mechanism, mover)
     const limits = new LimitWatch(mechanism)
     course.begin(mover)
@@ -60,9 +67,26 @@ export class PushingDragger {
       const met = limits.met(course)
       if (!met) continue
       course.at(met.time)
+      this.mover = null
       break
     }
     return mover.state.q.slice()
+  }
+
+  /** The mover of the last way, if it drives the same links, else a new one; null where it cannot start. */
+  private moverWith(
+    moved: readonly number[],
+    drives: readonly PrescribedLink[],
+    from: Float64Array,
+  ): PushingMover | null {
+    const { mechanism, driven } = this
+    const isSame = moved.length === driven.length && moved.every((link, k) => link === driven[k])
+    this.driven = moved
+    if (this.mover && isSame && this.mover.redirect(drives)) return this.mover
+    this.mover = new PushingMover(mechanism, contactPairs(mechanism), drives, from)
+    if (this.mover.start()) return this.mover
+    this.mover = null
+    return null
   }
 }
 

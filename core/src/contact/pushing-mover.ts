@@ -57,7 +57,7 @@ export class PushingMover implements Mover {
   constructor(
     private readonly mechanism: Mechanism,
     pairs: readonly ContactPair[],
-    private readonly drives: readonly PrescribedLink[],
+    private drives: readonly PrescribedLink[],
     q: Float64Array,
     private readonly rows: readonly Row[] = [],
     time = 0,
@@ -98,6 +98,16 @@ export class PushingMover implements Mover {
   /** Pushes apart what overlaps, lets go back what is off its rest position, and starts. */
   start(): boolean {
     return this.begun() && this.pushApart() && this.settle()
+  }
+
+  /** Goes on from where it stands with other courses of the links that it drives, from time 0 on. False on failure. */
+  redirect(drives: readonly PrescribedLink[]): boolean {
+    const { pushing } = this
+    this.drives = drives
+    this.pending = null
+    this.problem = null
+    this.pushing = new Pushing({ ...pushing.held, drives, closed: this.closed }, this.state.q.slice(), 0, {})
+    return this.begun()
   }
 
   /** One step of its own towards a time, which it does not pass. False on failure. */

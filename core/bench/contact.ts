@@ -1,0 +1,59 @@
+/** What contact costs without masses: cams that are ridden on beside their motion programmes, and dragging with many contacts. */
+import { grab, runScenario } from '../src'
+import type { Model } from '../src'
+import { Sketch } from '../test/sketch'
+import { timesAsLong, warmMedian } from './timing'
+
+const TURN = 2 * Math.PI
+
+/** Three cams at 120 degrees on one shaft with rollers on them, by contact or by the programmes of the cams. */
+function camBox(by: 'contact' | 'programme'): Model {
+  const sketch = new Sketch(2).body('shaft').hinge('drive', 'ground', 'shaft', [0, 0]).motor('drive', TURN)
+  ;[0, TURN / 3, (2 * TURN) / 3].forEach((phase, k) => {
+    const z = 0.03 * k
+    sketch
+      .part(`cam${k}`, 'cam', 'shaft', [0, 0, z], {}, { zero: [Math.cos(phase), Math.sin(phase), 0] })
+      .body(`rider${k}`)
+      .part(`roller${k}`, 'cylinder', `rider${k}`, [0.045, 0, z], { diameter: '12 mm', length: '8 mm' })
+      .slide(`slide${k}`, 'ground', `rider${k}`, [0, 0, z], [1, 0, 0])
+    if (by === 'contact') sketch.rest(`slide${k}`, -0.03).contact(`ride${k}`, 'shaft', `rider${k}`)
+    else sketch.pair('cam', `follow${k}`, 'drive', `slide${k}`, { cam: `cam${k}-placed` })
+  })
+  return sketch.open()
+}
+
+function solve(model: Model): void {
+  const run = runScenario(model, 'run')
+  if (!run.ok) throw new Error(run.problems[0].message)
+  run.value.advance(Infinity)
+  const { stopped } = run.value.take()
+  if (stopped) throw new Error(stopped.message)
+}
+
+/** A run of the cam box by contact, as many times as long as by motion programmes. */
+export function camsOverProgrammes(): number {
+  const [contact, programme] = [camBox('contact'), camBox('programme')]
+  return timesAsLong(
+    15,
+    () => solve(contact),
+    () => solve(programme),
+  )
+}
+
+/** One place further of a block that pushes nineteen others in front of it [us]. */
+export function dragOfTwentyContacts(): number {
+  const sketch = new Sketch()
+  for (let k = 0; k <= 20; k++) {
+    const at = 0.042 * k
+    sketch
+      .body(`block${k}`)
+      .part(`box${k}`, 'box', `block${k}`, [at, 0], { width: '40 mm', depth: '40 mm' })
+      .slide(`way${k}`, 'ground', `block${k}`, [at, 0, 0], [1, 0, 0])
+    if (k > 0) sketch.contact(`push${k}`, `block${k - 1}`, `block${k}`)
+  }
+  const { mechanism, home } = sketch.open()
+  const held = grab(mechanism, home, 1, [0, 0, 0])
+  let at = 0.045
+  held.to([at, 0, 0])
+  return warmMedian(25, () => held.to([(at += 1e-4), 0, 0]))
+}
