@@ -1,7 +1,6 @@
 /** Two outlines, watched from step to step: whether they overlap, and whether they came so near that they may have met on the way. */
 import type { MotionState } from '../mechanism/state'
 import type { Touch } from '../proximity/outlines/touch'
-import type { Closed } from './closed'
 import { LieReader } from './pairs'
 import type { ContactPair } from './pairs'
 
@@ -22,10 +21,14 @@ export class PairWatch {
   private elsewhere = 0
   private nextElsewhere = 0
 
-  /** @param overlap up to which they do not overlap [m] */
+  /**
+   * @param overlap up to which they do not overlap [m]
+   * @param closed places in which they touch, and which keep themselves from overlapping
+   */
   constructor(
     readonly on: ContactPair,
     private readonly overlap: number,
+    private readonly closed: readonly Touch[],
   ) {
     const { a, b } = on.finder
     this.smaller = Math.min(a.size, b.size)
@@ -37,20 +40,17 @@ export class PairWatch {
     this.elsewhere = 0
   }
 
-  /**
-   * How often they must be looked at on the way to where they are now: 0 where nothing can have met, 1 where they overlap at the end.
-   * @param closed contacts that are closed
-   */
-  looks(state: MotionState, closed: readonly Closed[]): number {
+  /** How often they must be looked at on the way to where they are now: 0 where nothing can have met, 1 where they overlap at the end. */
+  looks(state: MotionState): number {
     const { on, reader, before, smaller, overlap } = this
     const { finder } = on
     const lie = reader.read(state, on.pair)
     const travel = finder.travel(before, lie)
+    this.nextElsewhere = 0
     if (!reader.overlapsAlong(on)) return 0
-    const touches = finder.touches(lie, -DEEPEST * smaller, AHEAD * travel)
     this.nextElsewhere = AHEAD * travel
-    for (const touch of touches)
-      if (!this.isKnown(touch, closed)) this.nextElsewhere = Math.min(this.nextElsewhere, touch.gap)
+    for (const touch of this.others(lie, AHEAD * travel))
+      if (touch.gap < this.nextElsewhere) this.nextElsewhere = touch.gap
     const mayHaveMet = Math.min(this.elsewhere, this.nextElsewhere) < travel
     if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
     return Math.max(1, Math.ceil(travel / (THIN * smaller)))
@@ -62,23 +62,26 @@ export class PairWatch {
     this.elsewhere = this.nextElsewhere
   }
 
-  /** Touches that overlap now, the deepest first; what is closed keeps itself from overlapping. */
-  overlaps(state: MotionState, closed: readonly Closed[]): Touch[] {
-    const { on, reader, smaller, overlap } = this
+  /** Touches that overlap now and are not closed, the deepest first. */
+  overlaps(state: MotionState): Touch[] {
+    const { on, reader, overlap } = this
     const lie = reader.read(state, on.pair)
-    if (!reader.overlapsAlong(on)) return []
-    return on.finder
-      .touches(lie, -DEEPEST * smaller, -overlap)
-      .filter((touch) => !this.isKnown(touch, closed))
+    return reader.overlapsAlong(on) ? this.others(lie, -overlap) : []
   }
 
-  /** Whether it is a closed contact, found anew: on the same stretches, or where that one went on to the next. */
-  private isKnown({ onA, stretchA, stretchB }: Touch, closed: readonly Closed[]): boolean {
-    return closed.some(
-      ({ on, touch }) =>
-        on === this.on &&
-        ((touch.stretchA === stretchA && touch.stretchB === stretchB) ||
-          Math.hypot(touch.onA[0] - onA[0], touch.onA[1] - onA[1]) < SAME * this.smaller),
+  /** Touches up to a gap in other places than those that are closed. */
+  private others(lie: Float64Array, most: number): Touch[] {
+    const { on, smaller, closed } = this
+    const touches = on.finder.touches(lie, -DEEPEST * smaller, most, closed)
+    return closed.length === 0 || touches.length === 0
+      ? touches
+      : touches.filter((touch) => !this.isClosed(touch))
+  }
+
+  /** Whether it is a closed contact that went on to the next stretch, found anew. */
+  private isClosed({ onA }: Touch): boolean {
+    return this.closed.some(
+      (one) => Math.hypot(one.onA[0] - onA[0], one.onA[1] - onA[1]) < SAME * this.smaller,
     )
   }
 }

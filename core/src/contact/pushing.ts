@@ -75,7 +75,10 @@ export class Pushing {
     this.gradient = new Float64Array(mechanism.links)
     this.multipliers = new Float64Array(this.solver.equations.rows.length)
     this.pulls = new Float64Array(closed.length)
-    this.watches = held.pairs.map((on) => new PairWatch(on, OVERLAPS * mechanism.size))
+    this.watches = held.pairs.map((on) => {
+      const touches = closed.filter((one) => one.on === on).map(({ touch }) => touch)
+      return new PairWatch(on, OVERLAPS * mechanism.size, touches)
+    })
   }
 
   /** The same with other contacts closed, from other coordinates. */
@@ -118,12 +121,12 @@ export class Pushing {
       }
     })
     for (const watch of watches) {
-      const looks = watch.looks(solver.state, held.closed)
+      const looks = watch.looks(solver.state)
       if (looks === 0) continue
       const met = this.meeting(watch, from, this.looked(watch, from, end, looks))
       if (met) [first, end] = [met, met.time]
       solver.look(end)
-      if (!met) watch.looks(solver.state, held.closed)
+      if (!met) watch.looks(solver.state)
     }
     if (!first) for (const watch of watches) watch.accept()
     return first
@@ -131,11 +134,11 @@ export class Pushing {
 
   /** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
   private looked(watch: PairWatch, from: number, end: number, looks: number): number {
-    const { solver, held } = this
+    const { solver } = this
     for (let k = 1; k < looks; k++) {
       const time = from + (k / looks) * (end - from)
       solver.look(time)
-      if (watch.overlaps(solver.state, held.closed).length > 0) return time
+      if (watch.overlaps(solver.state).length > 0) return time
     }
     solver.look(end)
     return end
@@ -145,7 +148,7 @@ export class Pushing {
   private meeting(watch: PairWatch, from: number, end: number): Change | null {
     const { solver, held } = this
     const { on } = watch
-    const [touch] = watch.overlaps(solver.state, held.closed)
+    const [touch] = watch.overlaps(solver.state)
     if (!touch) return null
     // what was apart meets where the gap is zero
     solver.look(from)
@@ -156,16 +159,16 @@ export class Pushing {
     this.overlap(on, touch)
     if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
     // it began in another place
-    const begun = this.since(from, end, () => (watch.overlaps(solver.state, held.closed).length > 0 ? 1 : -1))
+    const begun = this.since(from, end, () => (watch.overlaps(solver.state).length > 0 ? 1 : -1))
     solver.look(begun)
-    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state, held.closed)[0] ?? touch }
+    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state)[0] ?? touch }
   }
 
   /** The touch that overlaps most, with its pair; null for none. */
   deepest(): { readonly on: ContactPair; readonly touch: Touch } | null {
     let worst: { on: ContactPair; touch: Touch } | null = null
     for (const watch of this.watches) {
-      const [touch] = watch.overlaps(this.solver.state, this.held.closed)
+      const [touch] = watch.overlaps(this.solver.state)
       if (touch && (!worst || touch.gap < worst.touch.gap)) worst = { on: watch.on, touch }
     }
     return worst

@@ -35,12 +35,16 @@ export class TouchFinder {
    * The touches with a gap between two bounds, those that overlap most first.
    * @param least what overlaps deeper is not found [m]
    * @param most [m]
+   * @param known touches on whose stretches none is sought
    */
-  touches(lie: Lie, least: number, most: number): Touch[] {
+  touches(lie: Lie, least: number, most: number, known: readonly Touch[] = []): Touch[] {
     const { a, b, probe, centres } = this
     const found: Touch[] = []
     const reach = Math.max(-least, most)
-    const [x, y, c, s] = lie
+    const x = lie[0]
+    const y = lie[1]
+    const c = lie[2]
+    const s = lie[3]
     const whole = b.around
     const wholeX = x + c * whole.x - s * whole.y
     const wholeY = y + s * whole.x + c * whole.y
@@ -58,6 +62,7 @@ export class TouchFinder {
         const onB = b.stretches[j]
         if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
         if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
+        if (known.some(({ stretchA, stretchB }) => stretchA === i && stretchB === j)) continue
         probe.begin(i, j)
         probe.find(lie, false)
         if (!probe.isFound || probe.beyond > IN || !(probe.determinant > 0)) continue
@@ -91,7 +96,9 @@ function mayFace(a: Stretch, b: Stretch, turned: number): boolean {
 }
 
 const areNear = (circle: Circle, x: number, y: number, far: number): boolean => {
-  const [dx, dy, reach] = [x - circle.x, y - circle.y, far + circle.radius]
+  const dx = x - circle.x
+  const dy = y - circle.y
+  const reach = far + circle.radius
   return dx * dx + dy * dy <= reach * reach
 }
 

@@ -40,6 +40,10 @@ export class Touch implements ScalarFunction {
   readonly seen = new Float64Array(4)
   /** The determinant of its equations: positive where gaps grow to both sides of the place [m]. */
   determinant = 0
+  /** Derivatives at the lie, once they are asked for. */
+  private readonly slopes = new Float64Array(MOST_PARTS)
+  private readonly bends = new Float64Array(MOST_PARTS * MOST_PARTS)
+  private isDerived = false
   private readonly lie = Float64Array.of(Number.NaN, 0, 0, 0)
   /** Where it was kept last: from there places are sought that are far from those found last. */
   private anchor: readonly [number, number, number, number]
@@ -82,41 +86,53 @@ export class Touch implements ScalarFunction {
 
   derive(lie: Lie, _: number, gradient: Float64Array, curvature: Float64Array): void {
     this.find(lie)
-    const { onA, onB, seen } = this
-    const [c, s] = [lie[2], lie[3]]
+    if (!this.isDerived) this.deriveHere(lie)
+    for (let k = 0; k < MOST_PARTS; k++) gradient[k] = this.slopes[k]
+    for (let k = 0; k < MOST_PARTS * MOST_PARTS; k++) curvature[k] = this.bends[k]
+  }
+
+  private deriveHere(lie: Lie): void {
+    const { onA, onB, seen, slopes, bends, gap } = this
+    this.isDerived = true
+    const c = lie[2]
+    const s = lie[3]
     const nx = onA[2]
     const ny = onA[3]
     const bx = onB[0]
     const by = onB[1]
-    gradient[0] = nx
-    gradient[1] = ny
-    gradient[2] = nx * bx + ny * by
-    gradient[3] = ny * bx - nx * by
-    const [tx, ty] = [-ny, nx]
-    // how the place on B goes with the parts, across and along the normal's tangent
-    along[0] = tx
-    along[1] = ty
-    along[2] = tx * bx + ty * by
-    along[3] = ty * bx - tx * by
+    slopes[0] = nx
+    slopes[1] = ny
+    slopes[2] = nx * bx + ny * by
+    slopes[3] = ny * bx - nx * by
+    // how the place on B goes with the parts, along the tangent
+    along[0] = -ny
+    along[1] = nx
+    along[2] = nx * by - ny * bx
+    along[3] = slopes[2]
     const square = c * c + s * s
     angle[2] = -s / square
     angle[3] = c / square
-    const [speedA, turningA, speedB, turningB] = [onA[4], onA[5], onB[4], onB[5]]
-    const reach = speedA + turningA * this.gap
+    const turningA = onA[5]
+    const speedB = onB[4]
+    const turningB = onB[5]
+    const reach = onA[4] + turningA * gap
     const opposite = speedB * (ny * seen[3] + nx * seen[2])
     const determinant = -reach * turningB + opposite * turningA
     // the tangent of B in its own plane
-    const [sx, sy] = [-onB[3], onB[2]]
-    slope[0] = 0
-    slope[1] = 0
+    const sx = -onB[3]
+    const sy = onB[2]
     slope[2] = speedB * (nx * sx + ny * sy)
     slope[3] = speedB * (ny * sx - nx * sy)
     for (let j = 0; j < MOST_PARTS; j++) {
       const u = -(along[j] * turningB - opposite * angle[j]) / determinant
       const v = -(-reach * angle[j] + turningA * along[j]) / determinant
-      for (let i = 0; i < MOST_PARTS; i++)
-        curvature[MOST_PARTS * i + j] = turningA * u * along[i] + slope[i] * v
+      for (let i = 0; i < MOST_PARTS; i++) bends[MOST_PARTS * i + j] = turningA * u * along[i] + slope[i] * v
     }
+  }
+
+  private isAt(lie: Lie): boolean {
+    const known = this.lie
+    return known[0] === lie[0] && known[1] === lie[1] && known[2] === lie[2] && known[3] === lie[3]
   }
 
   /** Not known. */
@@ -129,8 +145,9 @@ export class Touch implements ScalarFunction {
    * @param roams goes on to the stretches beside its own; else it is given up where the places are far from its own
    */
   find(lie: Lie, roams = true): void {
+    if (this.isAt(lie)) return
+    this.isDerived = false
     const known = this.lie
-    if (known[0] === lie[0] && known[1] === lie[1] && known[2] === lie[2] && known[3] === lie[3]) return
     // what was tried far away may have led astray
     if (roams && !(this.isFound && isNear(known, lie, Math.min(this.a.size, this.b.size))))
       [this.stretchA, this.stretchB, this.u, this.v] = this.anchor
@@ -162,9 +179,10 @@ export class Touch implements ScalarFunction {
     const { a, b, onA, onB, seen } = this
     placeOn(a.stretches[this.stretchA], this.u, onA)
     placeOn(b.stretches[this.stretchB], this.v, onB)
-    const [x, y, c, s] = lie
-    seen[0] = x + c * onB[0] - s * onB[1]
-    seen[1] = y + s * onB[0] + c * onB[1]
+    const c = lie[2]
+    const s = lie[3]
+    seen[0] = lie[0] + c * onB[0] - s * onB[1]
+    seen[1] = lie[1] + s * onB[0] + c * onB[1]
     seen[2] = c * onB[2] - s * onB[3]
     seen[3] = s * onB[2] + c * onB[3]
     this.gap = onA[2] * (seen[0] - onA[0]) + onA[3] * (seen[1] - onA[1])

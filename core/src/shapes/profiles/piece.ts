@@ -70,15 +70,18 @@ export function curved(curve: Curve, from: number, span: number, inward: number)
   return {
     at(u, out) {
       curve(from + u * span, jet)
-      const [x, y, x1, y1, x2, y2, x3, y3] = jet
+      const x1 = jet[2]
+      const y1 = jet[3]
+      const x2 = jet[4]
+      const y2 = jet[5]
       const square = x1 * x1 + y1 * y1
       const speed = Math.sqrt(square)
       const turning = x1 * y2 - y1 * x2
       const bend = turning / (square * speed)
-      const bend1 = (x1 * y3 - y1 * x3) / (square * speed) - (3 * bend * (x1 * x2 + y1 * y2)) / square
+      const bend1 = (x1 * jet[7] - y1 * jet[6]) / (square * speed) - (3 * bend * (x1 * x2 + y1 * y2)) / square
       const share = 1 - inward * bend
-      out[0] = x - (inward * y1) / speed
-      out[1] = y + (inward * x1) / speed
+      out[0] = jet[0] - (inward * y1) / speed
+      out[1] = jet[1] + (inward * x1) / speed
       out[2] = span * share * x1
       out[3] = span * share * y1
       out[4] = span * span * (share * x2 - inward * bend1 * x1)

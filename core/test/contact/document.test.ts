@@ -1,0 +1,73 @@
+/** Contacts in documents: of groups, copied, removed with their bodies, suspended, and refused. */
+import { describe, expect, it } from 'vitest'
+import { openModel, removalOf } from '../../src'
+import { contactPairs } from '../../src/contact/pairs'
+import { validateDocument } from '../../src/document/checks/validate'
+import { copyEntries } from '../../src/document/copying'
+import { Sketch } from '../sketch'
+
+/** Two blocks on ways of their own, one of two boxes, with a contact between them. */
+function blocks(): Sketch {
+  return new Sketch()
+    .body('left', 'right')
+    .part('lower', 'box', 'left', [0, 0])
+    .part('upper', 'box', 'left', [0, 0.1])
+    .part('other', 'box', 'right', [0.1, 0])
+    .slide('a', 'ground', 'left', [0, 0, 0], [1, 0, 0])
+    .slide('b', 'ground', 'right', [0.1, 0, 0], [1, 0, 0])
+    .contact('meet', 'left', 'right')
+}
+const codes = (sketch: Sketch): string[] => {
+  const read = validateDocument(sketch.document)
+  return read.ok ? [] : read.problems.map(({ code }) => code)
+}
+
+describe('contacts of a document', () => {
+  it('pair every outline of one side with every one of the other', () => {
+    const sketch = blocks()
+    expect(contactPairs(sketch.open().mechanism)).toHaveLength(2)
+    sketch.document.contacts![0]!.suspended = true
+    expect(contactPairs(sketch.open().mechanism)).toEqual([])
+  })
+
+  it('may be of all bodies of a group', () => {
+    const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
+    sketch.slide('c', 'ground', 'third', [0.2, 0, 0], [1, 0, 0])
+    sketch.document.groups = [{ id: 'row', name: 'Row', kind: 'moving', members: ['right', 'third'] }]
+    sketch.document.contacts![0]!.b = 'row'
+    expect(contactPairs(sketch.open().mechanism)).toHaveLength(4)
+  })
+
+  it('go with the bodies that they belong to: copied with both, removed with either', () => {
+    const { document } = blocks()
+    const { document: copied } = copyEntries(document, ['left', 'right'])
+    expect(copied.contacts!.map(({ a, b }) => [a, b])).toEqual([
+      ['left', 'right'],
+      ['left-2', 'right-2'],
+    ])
+    expect(openModel(copied).ok).toBe(true)
+    expect(copyEntries(document, ['left']).document.contacts).toHaveLength(1)
+    expect(removalOf(document, ['right']).document.contacts ?? []).toEqual([])
+  })
+
+  it('are refused of a body with itself, within a rigid group, and of what is not there', () => {
+    const itself = blocks()
+    itself.document.contacts![0]!.b = 'left'
+    expect(codes(itself)).toEqual(['contact-of-itself'])
+    const bound = blocks()
+    bound.document.groups = [{ id: 'one', name: 'One', kind: 'rigid', members: ['left', 'right'] }]
+    expect(codes(bound)).toContain('contact-within-group')
+    const nobody = blocks()
+    nobody.document.contacts![0]!.b = 'nobody'
+    expect(codes(nobody)).toHaveLength(1)
+  })
+
+  it('of bodies whose axes cross have no outlines that could meet', () => {
+    const sketch = blocks()
+    Object.assign(sketch.document.bodies.find(({ id }) => id === 'right')!.parts[0]!.at!, {
+      axis: [1, 0, 0],
+      zero: [0, 1, 0],
+    })
+    expect(contactPairs(sketch.open().mechanism)).toEqual([])
+  })
+})
