@@ -17,8 +17,6 @@ import type { Outline, Stretch } from './outline'
 export type Lie = Float64Array
 
 const MOST_STEPS = 60
-/** Steps that are made before a place that does not roam is given up. */
-const FEWEST_STEPS = 3
 /** Stretches that a place may go along for one lie. */
 const MOST_MOVES = 40
 
@@ -160,7 +158,7 @@ export class Touch implements ScalarFunction {
         moves++
         continue
       }
-      if (!roams && k >= FEWEST_STEPS && this.farBeyond() > 1) break
+      if (!roams && k > 0 && this.farBeyond() > 1) break
       if (!(size < SETTLED)) continue
       this.isFound = true
       break
