@@ -4,7 +4,7 @@
  */
 import { contactPairs } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
-import { constant, withBreaks } from '../maths/time-function'
+import { constant, straight } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { MotionState } from '../mechanism/state'
 import { Dragger } from '../solve/drag'
@@ -89,10 +89,3 @@ export class PushingDragger {
     return null
   }
 }
-
-const straight = (from: number, to: number) =>
-  withBreaks((time, out) => {
-    out[0] = time >= 1 ? to : from + time * (to - from)
-    out[1] = to - from
-    out[2] = 0
-  })

@@ -7,7 +7,7 @@
  * at once, until it meets something or is at rest.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapter 5 (closing and opening of contacts), without inertia.
  */
-import { constant } from '../maths/time-function'
+import { constant, straight } from '../maths/time-function'
 import type { TimeFunction } from '../maths/time-function'
 import type { Equations } from '../mechanism/equations'
 import type { Mechanism } from '../mechanism/compile'
@@ -255,12 +255,8 @@ export class PushingMover implements Mover {
       const { on, touch } = worst
       const depth = -touch.gap
       const pushed = this.givingWay(on, touch)
-      if (!pushed) {
-        this.problem = overlaps(this.mechanism, on, depth)
-        return false
-      }
-      this.close(on, touch, pushed)
-      const apart = this.assembled()
+      if (pushed) this.close(on, touch, pushed)
+      const apart = pushed && this.assembled()
       if (!apart) {
         this.problem = overlaps(this.mechanism, on, depth)
         return false
@@ -377,13 +373,3 @@ const FALLS = 1e-6
 /** Whether two touches of a pair are in one place. */
 const areOne = ({ onA: one }: Touch, { onA: other }: Touch, size: number): boolean =>
   Math.hypot(one[0] - other[0], one[1] - other[1]) < ONE_PLACE * size
-
-const straight =
-  (from: number, to: number): TimeFunction =>
-  (time, out) => {
-    const share = Math.min(1, time)
-    out[0] = share === 1 ? to : from + share * (to - from)
-    out[1] = to - from
-    out[2] = 0
-    out[3] = 0
-  }

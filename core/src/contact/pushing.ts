@@ -56,6 +56,8 @@ export class Pushing {
   private readonly multipliers: Float64Array
   private readonly pulls: Float64Array
   private readonly watches: readonly PairWatch[]
+  /** Overlaps up to this are none [m]. */
+  private readonly slack: number
 
   /** @param q coordinates at which everything is closed */
   constructor(
@@ -75,9 +77,10 @@ export class Pushing {
     this.gradient = new Float64Array(mechanism.links)
     this.multipliers = new Float64Array(this.solver.equations.rows.length)
     this.pulls = new Float64Array(closed.length)
+    this.slack = OVERLAPS * mechanism.size
     this.watches = held.pairs.map((on) => {
       const touches = closed.filter((one) => one.on === on).map(({ touch }) => touch)
-      return new PairWatch(on, OVERLAPS * mechanism.size, touches)
+      return new PairWatch(on, this.slack, touches)
     })
   }
 
@@ -146,14 +149,13 @@ export class Pushing {
 
   /** When two outlines that overlap at the end of a time have met; null where they do not. */
   private meeting(watch: PairWatch, from: number, end: number): Change | null {
-    const { solver, held } = this
+    const { solver } = this
     const { on } = watch
     const [touch] = watch.overlaps(solver.state)
     if (!touch) return null
     // what was apart meets where the gap is zero
     solver.look(from)
-    const isApart = this.overlap(on, touch) < -2 * OVERLAPS * held.mechanism.size
-    const slack = isApart ? OVERLAPS * held.mechanism.size : 0
+    const slack = this.overlap(on, touch) < -2 * this.slack ? this.slack : 0
     const time = this.since(from, end, () => this.overlap(on, touch) + slack)
     solver.look(time)
     this.overlap(on, touch)
@@ -203,11 +205,8 @@ export class Pushing {
 
   /** How a gap changes with what is prescribed, by link, in its scaled units. */
   followingGap(on: ContactPair, touch: Touch): Float64Array {
-    const { solver, gradient, reader } = this
-    const { state, equations } = solver
-    touch.find(reader.read(state, on.pair))
-    gradient.fill(0)
-    addGapGradient(on, touch, reader, state, gradient)
+    const { state, equations } = this.solver
+    const gradient = this.gapGradient(on, touch)
     for (let link = 0; link < gradient.length; link++) gradient[link] *= equations.scale[link]
     state.pullBack?.(gradient)
     return gradient
@@ -215,11 +214,17 @@ export class Pushing {
 
   /** Rate of a gap [m/s]. */
   gapRate(on: ContactPair, touch: Touch): number {
+    const { rate } = this.solver.state
+    return this.gapGradient(on, touch).reduce((sum, slope, link) => sum + slope * rate[link], 0)
+  }
+
+  /** How a gap changes with every link on its way, where the motion stands. */
+  private gapGradient(on: ContactPair, touch: Touch): Float64Array {
     const { solver, gradient, reader } = this
     touch.find(reader.read(solver.state, on.pair))
     gradient.fill(0)
     addGapGradient(on, touch, reader, solver.state, gradient)
-    return gradient.reduce((sum, slope, link) => sum + slope * solver.state.rate[link], 0)
+    return gradient
   }
 
   /** When a measure becomes positive that is so at the end of a time. */
@@ -234,6 +239,6 @@ export class Pushing {
 
   /** How deep a touch overlaps, beyond what counts as none [m]. */
   private overlap(on: ContactPair, touch: Touch): number {
-    return -touch.value(this.reader.read(this.solver.state, on.pair)) - OVERLAPS * this.held.mechanism.size
+    return -touch.value(this.reader.read(this.solver.state, on.pair)) - this.slack
   }
 }

@@ -26,3 +26,13 @@ export const constant =
     out[2] = 0
     out[3] = 0
   }
+
+/** One that goes from one value to another evenly in a second, and stays there. */
+export const straight =
+  (from: number, to: number): TimeFunction =>
+  (time, out) => {
+    out[0] = time >= 1 ? to : from + time * (to - from)
+    out[1] = to - from
+    out[2] = 0
+    out[3] = 0
+  }
