@@ -1,5 +1,4 @@
 /** A stretch of a motion during which the same contacts are closed: drivers, what holds, and gaps that stay at zero. */
-import { firstRoot } from '../maths/first-root'
 import { constant } from '../maths/time-function'
 import type { TimeFunction } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
@@ -11,10 +10,12 @@ import { Solver } from '../solve/solver'
 import type { SolverOptions } from '../solve/solver'
 import { addGapGradient } from './closed'
 import type { Closed } from './closed'
+import { firstMeeting, since } from './first-meeting'
+import type { Closing } from './first-meeting'
 import { PairWatch } from './pair-watch'
 import { LieReader } from './pairs'
 import type { ContactPair } from './pairs'
-import { BEYOND, LONGEST_TRAVEL, OVERLAPS, PULLS, TIGHT_INSTANT } from './tolerances'
+import { BEYOND, LONGEST_TRAVEL, OVERLAPS, PULLS } from './tolerances'
 import type { Yielding } from './yielding'
 
 /** What moves, and what is closed. */
@@ -27,14 +28,6 @@ export interface Held {
   readonly closed: readonly Closed[]
   /** How what yields moves that nothing pushes; it stays when left out. */
   readonly courses?: ReadonlyMap<Yielding, TimeFunction>
-}
-
-/** A contact that closes, and where. */
-export interface Closing {
-  readonly kind: 'closes'
-  readonly time: number
-  readonly on: ContactPair
-  readonly touch: Touch
 }
 
 /** What happens to contacts at an instant: one closes, would have to pull, or its bodies come off each other's edge. */
@@ -113,57 +106,24 @@ export class Pushing {
     const pulls = this.readPulls()
     held.closed.forEach((closed, k) => {
       if (this.beyond(closed) > 0) {
-        end = this.since(from, end, () => this.beyond(closed))
+        end = since(solver, from, end, () => this.beyond(closed))
         first = { kind: 'leaves', time: end, closed }
         solver.look(end)
       }
       if (pulls[k] > 0 && this.pull(k) > 0) {
-        end = this.since(from, end, () => this.pull(k))
+        end = since(solver, from, end, () => this.pull(k))
         first = { kind: 'opens', time: end, closed }
         solver.look(end)
       }
     })
     for (const watch of watches) {
-      const looks = watch.looks(solver.state)
-      if (looks === 0) continue
-      const met = this.meeting(watch, from, this.looked(watch, from, end, looks))
-      if (met) [first, end] = [met, met.time]
+      const met = firstMeeting(watch, solver, from, end, this.slack)
+      if (!met) continue
+      ;[first, end] = [met, met.time]
       solver.look(end)
-      if (!met) watch.looks(solver.state)
     }
     if (!first) for (const watch of watches) watch.accept()
     return first
-  }
-
-  /** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
-  private looked(watch: PairWatch, from: number, end: number, looks: number): number {
-    const { solver } = this
-    for (let k = 1; k < looks; k++) {
-      const time = from + (k / looks) * (end - from)
-      solver.look(time)
-      if (watch.overlaps(solver.state).length > 0) return time
-    }
-    solver.look(end)
-    return end
-  }
-
-  /** When two outlines that overlap at the end of a time have met; null where they do not. */
-  private meeting(watch: PairWatch, from: number, end: number): Change | null {
-    const { solver } = this
-    const { on } = watch
-    const [touch] = watch.overlaps(solver.state)
-    if (!touch) return null
-    // what was apart meets where the gap is zero
-    solver.look(from)
-    const slack = this.overlap(on, touch) < -2 * this.slack ? this.slack : 0
-    const time = this.since(from, end, () => this.overlap(on, touch) + slack)
-    solver.look(time)
-    this.overlap(on, touch)
-    if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
-    // it began in another place
-    const begun = this.since(from, end, () => (watch.overlaps(solver.state).length > 0 ? 1 : -1))
-    solver.look(begun)
-    return { kind: 'closes', time: begun, on, touch: watch.overlaps(solver.state)[0] ?? touch }
   }
 
   /** The touch that overlaps most, with its pair; null for none. */
@@ -225,20 +185,5 @@ export class Pushing {
     gradient.fill(0)
     addGapGradient(on, touch, reader, solver.state, gradient)
     return gradient
-  }
-
-  /** When a measure becomes positive that is so at the end of a time. */
-  private since(from: number, to: number, measure: () => number): number {
-    const { solver } = this
-    const at = (time: number) => {
-      solver.look(time)
-      return measure()
-    }
-    return at(from) > 0 ? from : firstRoot(at, from, to, TIGHT_INSTANT)
-  }
-
-  /** How deep a touch overlaps, beyond what counts as none [m]. */
-  private overlap(on: ContactPair, touch: Touch): number {
-    return -touch.value(this.reader.read(this.solver.state, on.pair)) - this.slack
   }
 }

@@ -17,7 +17,7 @@ import type { InverseDynamics } from './inverse'
 import { pointOn } from './loads/points'
 import { JointReaction } from './reactions'
 import type { Carried } from './reactions'
-import { solveDefinite } from './solve-definite'
+import { factorDefinite, solveDefinite } from './solve-definite'
 import { BRACED, CARRIED } from './tolerances'
 
 export class AllReactions {
@@ -144,7 +144,8 @@ export class AllReactions {
       right[i] = -product(brace, wrenches)
       for (let j = 0; j <= i; j++) matrix[n * i + j] = product(brace, braces[j])
     })
-    if (solveDefinite(matrix, right, n) >= 0) return
+    if (factorDefinite(matrix, n) >= 0) return
+    solveDefinite(matrix, right, n)
     braces.forEach((brace, i) => {
       for (let k = 0; k < wrenches.length; k++) wrenches[k] += right[i] * brace[k]
     })

@@ -89,6 +89,36 @@ export class ArticulatedBodies {
     })
   }
 
+  /** Accelerations by forces along the coordinates with nothing else acting, by link; after `solve`, whose pivots it uses. */
+  respond({ screw }: MotionState, forces: Float64Array, out: Float64Array): void {
+    const { links, chain, bias, u, pivot, rest, total, known } = this
+    const { linkParent } = chain
+    for (let n = 0; n < links.length; n++) bias.fill(0, 6 * links[n], 6 * links[n] + 6)
+    for (let n = links.length - 1; n >= 0; n--) {
+      const link = links[n]
+      const v = 6 * link
+      const p = 6 * linkParent[link]
+      let share = 0
+      if (!known[link]) {
+        let e = forces[link]
+        for (let k = 0; k < 6; k++) e -= screw[v + k] * bias[v + k]
+        rest[link] = e
+        share = e / pivot[link]
+      }
+      if (p > 0) for (let k = 0; k < 6; k++) bias[p + k] += bias[v + k] + share * u[v + k]
+    }
+    for (let n = 0; n < links.length; n++) {
+      const link = links[n]
+      const v = 6 * link
+      const p = 6 * linkParent[link]
+      let e = rest[link]
+      for (let k = 0; k < 6; k++) e -= u[v + k] * total[p + k]
+      const q = known[link] ? 0 : e / pivot[link]
+      for (let k = 0; k < 6; k++) total[v + k] = total[p + k] + q * screw[v + k]
+      if (!known[link]) out[link] = q
+    }
+  }
+
   /** The acceleration that a link has by its rate alone, against its parent. */
   private findDrift({ twist, screw, rate, mechanism, bend }: MotionState, link: number): void {
     const { drift } = this

@@ -20,7 +20,7 @@ import type { Loads } from './loads/loads'
 import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
 import type { Physics } from './physics'
-import { solveDefinite } from './solve-definite'
+import { factorDefinite, solveDefinite } from './solve-definite'
 import { RESTING_RATE } from './tolerances'
 
 /** One column of B for every island: rates of all links, and their twists. */
@@ -34,6 +34,8 @@ export class ForwardDynamics {
   massless = -1
   /** Links that nothing prescribes or determines. */
   readonly independent: Int32Array
+  /** Whether `respond` is asked for after `accelerate`. */
+  needsResponses = false
   private readonly masses: LinkMasses
   private readonly loads: Loads
   private readonly inertia: Float64Array
@@ -45,7 +47,8 @@ export class ForwardDynamics {
   private readonly looped: readonly Island[]
   private readonly heavyOf: readonly Int32Array[]
   private readonly columns: readonly Column[]
-  private readonly matrix: Float64Array
+  /** Factors of the mass matrix of each island. */
+  private readonly factors: readonly Float64Array[]
   private readonly right: Float64Array
   /** Links that carry no mass. */
   private readonly light: Int32Array
@@ -88,7 +91,7 @@ export class ForwardDynamics {
       twists: new Float64Array(6 * links),
     }))
     this.motion = [{ rates: state.rate, twists: state.twist }]
-    this.matrix = new Float64Array(most * most)
+    this.factors = looped.map(({ independent }) => new Float64Array(independent.length ** 2))
     this.right = new Float64Array(most)
     this.inertia = new Float64Array(INERTIA * links)
     this.needed = new Float64Array(6 * links)
@@ -130,7 +133,7 @@ export class ForwardDynamics {
   /** With one independent coordinate everything moves in proportion to its rate: a column is the motion over that. */
   private hasPaces(): boolean {
     const { looped, columns, isMixed, state, equations } = this
-    if (isMixed || columns.length !== 1) return false
+    if (isMixed || this.needsResponses || columns.length !== 1) return false
     for (let n = 0; n < looped.length; n++) {
       const { independent } = looped[n]
       if (independent.length === 0) continue
@@ -148,6 +151,35 @@ export class ForwardDynamics {
       return false
     }
     return true
+  }
+
+  /** Forces along the coordinates of all links as forces along the independent ones, by link; after `accelerate`. */
+  gather(efforts: Float64Array, out: Float64Array): void {
+    const { looped, columns, isOpen } = this
+    for (let link = 0; link < efforts.length; link++) out[link] = isOpen[link] ? efforts[link] : 0
+    for (let n = 0; n < looped.length; n++) {
+      const { independent, links } = looped[n]
+      for (let i = 0; i < independent.length; i++) {
+        const { rates } = columns[i]
+        let sum = 0
+        for (let k = 0; k < links.length; k++) sum += rates[links[k]] * efforts[links[k]]
+        out[independent[i]] = sum
+      }
+    }
+  }
+
+  /** Accelerations of the independent links by forces along them, with nothing else acting; both by link; after `accelerate`. */
+  respond(forces: Float64Array, out: Float64Array): void {
+    const { looped, factors, right, chains, state } = this
+    out.fill(0)
+    for (let n = 0; n < looped.length; n++) {
+      const { independent } = looped[n]
+      const size = independent.length
+      for (let i = 0; i < size; i++) right[i] = forces[independent[i]]
+      solveDefinite(factors[n], right, size)
+      for (let i = 0; i < size; i++) out[independent[i]] = right[i]
+    }
+    chains?.respond(state, forces, out)
   }
 
   /**
@@ -318,7 +350,8 @@ export class ForwardDynamics {
   }
 
   private solveIsland(n: number): boolean {
-    const { looped, heavyOf, matrix, right, needed, efforts, inertia, state, flat, isPaced } = this
+    const { looped, heavyOf, right, needed, efforts, inertia, state, flat, isPaced } = this
+    const matrix = this.factors[n]
     const columns = isPaced ? this.motion : this.columns
     const { independent, links } = looped[n]
     const { rotors } = this.masses
@@ -364,11 +397,12 @@ export class ForwardDynamics {
         matrix[size * i + j] = sum
       }
     }
-    const poor = solveDefinite(matrix, right, size)
+    const poor = factorDefinite(matrix, size)
     if (poor >= 0) {
       this.massless = independent[poor]
       return false
     }
+    solveDefinite(matrix, right, size)
     for (let i = 0; i < size; i++)
       state.acceleration[independent[i]] = isPaced ? right[i] * state.rate[independent[i]] : right[i]
     return true

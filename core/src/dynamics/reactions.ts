@@ -10,7 +10,7 @@ import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
 import { conditionWrench } from '../mechanism/conditions'
 import type { MotionState } from '../mechanism/state'
-import { solveDefinite } from './solve-definite'
+import { factorDefinite, solveDefinite } from './solve-definite'
 
 /** Forces through all links and rows, as `InverseDynamics` finds them. */
 export interface Carried {
@@ -71,8 +71,10 @@ export class JointReaction {
       for (let j = 0; j <= i; j++)
         gram[n * i + j] = this.product(mechanism.linkMotion, screw, links[i], links[j])
     }
-    if (solveDefinite(gram, along, n) < 0)
+    if (factorDefinite(gram, n) < 0) {
+      solveDefinite(gram, along, n)
       for (let i = 0; i < n; i++) this.addAxis(state, links[i], -along[i])
+    }
     for (let k = 0; k < 6; k++) wrench[k] *= sign
   }
 

@@ -1,5 +1,5 @@
 /**
- * Solves a small symmetric positive definite system in place, by its factors L D L^T.
+ * Solves small symmetric positive definite systems in place, by their factors L D L^T.
  * Source: Golub & Van Loan, Matrix Computations, section 4.1.
  */
 
@@ -7,11 +7,11 @@
 const NEGLIGIBLE = 1e-13
 
 /**
- * @param matrix n x n by rows, of which the lower triangle counts; it is used up
- * @param right becomes the solution
+ * Factors a matrix in place.
+ * @param matrix n x n by rows, of which the lower triangle counts
  * @returns the row whose pivot is none, or -1
  */
-export function solveDefinite(matrix: Float64Array, right: Float64Array, n: number): number {
+export function factorDefinite(matrix: Float64Array, n: number): number {
   for (let j = 0; j < n; j++) {
     const own = matrix[n * j + j]
     let pivot = own
@@ -24,8 +24,12 @@ export function solveDefinite(matrix: Float64Array, right: Float64Array, n: numb
       matrix[n * i + j] = sum / pivot
     }
   }
-  for (let i = 0; i < n; i++) for (let k = 0; k < i; k++) right[i] -= matrix[n * i + k] * right[k]
-  for (let i = 0; i < n; i++) right[i] /= matrix[n * i + i]
-  for (let i = n - 1; i >= 0; i--) for (let k = i + 1; k < n; k++) right[i] -= matrix[n * k + i] * right[k]
   return -1
+}
+
+/** Solves with the factors; `right` becomes the solution. */
+export function solveDefinite(factors: Float64Array, right: Float64Array, n: number): void {
+  for (let i = 0; i < n; i++) for (let k = 0; k < i; k++) right[i] -= factors[n * i + k] * right[k]
+  for (let i = 0; i < n; i++) right[i] /= factors[n * i + i]
+  for (let i = n - 1; i >= 0; i--) for (let k = i + 1; k < n; k++) right[i] -= factors[n * k + i] * right[k]
 }

@@ -1,0 +1,81 @@
+/** When two outlines meet in a step that has been made, found by looking back into it. */
+import { firstRoot } from '../maths/first-root'
+import type { MotionState } from '../mechanism/state'
+import type { Touch } from '../proximity/outlines/touch'
+import type { PairWatch } from './pair-watch'
+import type { ContactPair } from './pairs'
+import { BEYOND, TIGHT_INSTANT } from './tolerances'
+
+/** A contact that closes, and where. */
+export interface Closing {
+  readonly kind: 'closes'
+  readonly time: number
+  readonly on: ContactPair
+  readonly touch: Touch
+}
+
+/** A step that can be looked back into: places everything at an instant of it. */
+export interface LookBack {
+  readonly state: MotionState
+  look(time: number): void
+}
+
+/** When a measure becomes positive that is so at the end of a time. */
+export function since(step: LookBack, from: number, to: number, measure: () => number): number {
+  const at = (time: number) => {
+    step.look(time)
+    return measure()
+  }
+  return at(from) > 0 ? from : firstRoot(at, from, to, TIGHT_INSTANT)
+}
+
+/**
+ * The motion stands at the end of the step before, and where they meet or at the end afterwards.
+ * @param slack overlaps up to this are none [m]
+ */
+export function firstMeeting(
+  watch: PairWatch,
+  step: LookBack,
+  from: number,
+  end: number,
+  slack: number,
+): Closing | null {
+  const looks = watch.looks(step.state)
+  if (looks === 0) return null
+  const met = meeting(watch, step, from, looked(watch, step, from, end, looks), slack)
+  if (met) return met
+  step.look(end)
+  watch.looks(step.state)
+  return null
+}
+
+/** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
+function looked(watch: PairWatch, step: LookBack, from: number, end: number, looks: number): number {
+  for (let k = 1; k < looks; k++) {
+    const time = from + (k / looks) * (end - from)
+    step.look(time)
+    if (watch.overlaps(step.state).length > 0) return time
+  }
+  step.look(end)
+  return end
+}
+
+/** When two outlines that overlap at the end of a time have met; null where they do not. */
+function meeting(watch: PairWatch, step: LookBack, from: number, end: number, slack: number): Closing | null {
+  const { state } = step
+  const { on } = watch
+  const [touch] = watch.overlaps(state)
+  if (!touch) return null
+  const overlap = () => -touch.value(watch.reader.read(state, on.pair)) - slack
+  // what was apart meets where the gap is zero
+  step.look(from)
+  const wasApart = overlap() < -2 * slack
+  const time = since(step, from, end, () => overlap() + (wasApart ? slack : 0))
+  step.look(time)
+  overlap()
+  if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
+  // it began in another place
+  const begun = since(step, from, end, () => (watch.overlaps(state).length > 0 ? 1 : -1))
+  step.look(begun)
+  return { kind: 'closes', time: begun, on, touch: watch.overlaps(state)[0] ?? touch }
+}

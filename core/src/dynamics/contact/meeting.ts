@@ -1,0 +1,170 @@
+/**
+ * A place where two bodies touch, with its forces: what presses along the normal and what rubs along the tangent, how fast it opens and
+ * slides, and how fast these change. The place wanders along both outlines, and the normal turns with it.
+ * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
+ */
+import { lawOf } from '../../contact/law'
+import type { ContactLaw } from '../../contact/law'
+import { LieReader } from '../../contact/pairs'
+import type { ContactPair } from '../../contact/pairs'
+import type { MotionState } from '../../mechanism/state'
+import type { Touch } from '../../proximity/outlines/touch'
+import type { Sense } from '../dry-friction'
+
+export class Meeting {
+  readonly law: ContactLaw
+  /** Which way B slides along the tangent of A; 0 while it sticks. */
+  way: Sense = 0
+  /** Whether friction is at its limit though nothing slides: others that stick keep it from that. */
+  isAtLimit = false
+  /** Forces on B along the normal of A and along its tangent, the other way on A [N]. */
+  normal = 0
+  tangential = 0
+  /** Rates of the gap and of sliding [m/s]. */
+  gapRate = 0
+  slipRate = 0
+  /** Their changes [m/s^2]; after `readChanges`. */
+  gapChange = 0
+  slipChange = 0
+  /** Where they touch in ground [m]. */
+  readonly point = new Float64Array(3)
+  /** Unit forces along normal and tangent as wrenches about the ground's origin. */
+  readonly alongNormal = new Float64Array(6)
+  readonly alongTangent = new Float64Array(6)
+  private readonly reader = new LieReader()
+  private readonly axis = new Float64Array(3)
+
+  constructor(
+    readonly on: ContactPair,
+    readonly touch: Touch,
+  ) {
+    this.law = lawOf(on.contact)
+  }
+
+  /** [m] */
+  get gap(): number {
+    return this.touch.gap
+  }
+
+  /** Coefficient of friction that holds now. */
+  get coefficient(): number {
+    const { law, way, isAtLimit } = this
+    return way !== 0 && !isAtLimit ? law.kineticFriction : law.staticFriction
+  }
+
+  /** Friction over the normal force, while it slides. */
+  get rubs(): number {
+    return -this.way * this.coefficient
+  }
+
+  /** Finds the place, and the forces along its directions; frames must be current. */
+  place(state: MotionState): void {
+    const { on, touch, reader, point, axis, alongNormal, alongTangent } = this
+    touch.find(reader.read(state, on.pair))
+    const f = reader.frames
+    const [nx, ny] = [touch.onA[2], touch.onA[3]]
+    const { seen } = touch
+    for (let k = 0; k < 3; k++) {
+      point[k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
+      axis[k] = f[6 + k]
+      alongNormal[3 + k] = f[k] * nx + f[3 + k] * ny
+      alongTangent[3 + k] = f[3 + k] * nx - f[k] * ny
+    }
+    writeMoment(point, alongNormal)
+    writeMoment(point, alongTangent)
+  }
+
+  /** Rates of gap and sliding; after `place`, with current twists. */
+  readRates(state: MotionState): void {
+    this.gapRate = this.between(state.twist, this.alongNormal)
+    this.slipRate = this.between(state.twist, this.alongTangent)
+  }
+
+  /** Changes of these rates; after `readRates`, with current spatial accelerations. */
+  readChanges({ twist, twistRate }: MotionState): void {
+    const { touch, on, axis, point, alongNormal, alongTangent, slipRate } = this
+    const { onA, onB, seen, gap } = touch
+    const a = 6 * on.pair.linkA
+    const b = 6 * on.pair.linkB
+    let turning = 0
+    for (let k = 0; k < 3; k++) turning += axis[k] * (twist[b + k] - twist[a + k])
+    const reach = onA[4] + onA[5] * gap
+    const opposite = onB[4] * (onA[3] * seen[3] + onA[2] * seen[2])
+    const determinant = -reach * onB[5] + opposite * onA[5]
+    // how fast the place goes along the outline of A
+    const along = -(onB[5] * slipRate - opposite * turning) / determinant
+    // the place and the directions turn with A, and wander along it
+    for (let k = 0; k < 3; k++) {
+      turns[k] = twist[a + k] + axis[k] * onA[5] * along
+      const [m, n] = [(k + 1) % 3, (k + 2) % 3]
+      moves[k] =
+        twist[a + 3 + k] +
+        twist[a + m] * point[n] -
+        twist[a + n] * point[m] +
+        alongTangent[3 + k] * reach * along
+    }
+    this.gapChange = this.between(twistRate, alongNormal) + this.changeOf(twist, alongNormal)
+    this.slipChange = this.between(twistRate, alongTangent) + this.changeOf(twist, alongTangent)
+  }
+
+  /** What a wrench does with a motion of B against A. */
+  private between(motion: Float64Array, wrench: Float64Array): number {
+    const a = 6 * this.on.pair.linkA
+    const b = 6 * this.on.pair.linkB
+    let sum = 0
+    for (let k = 0; k < 6; k++) sum += wrench[k] * (motion[b + k] - motion[a + k])
+    return sum
+  }
+
+  /** What the change of a unit force, which turns and whose point moves, does with the motion of B against A. */
+  private changeOf(twist: Float64Array, wrench: Float64Array): number {
+    for (let k = 0; k < 3; k++) {
+      const [m, n] = [3 + ((k + 1) % 3), 3 + ((k + 2) % 3)]
+      changed[3 + k] = turns[m - 3] * wrench[n] - turns[n - 3] * wrench[m]
+    }
+    const { point } = this
+    for (let k = 0; k < 3; k++) {
+      const [m, n] = [(k + 1) % 3, (k + 2) % 3]
+      changed[k] =
+        moves[m] * wrench[3 + n] -
+        moves[n] * wrench[3 + m] +
+        point[m] * changed[3 + n] -
+        point[n] * changed[3 + m]
+    }
+    return this.between(twist, changed)
+  }
+
+  /** Writes what a unit force does along the coordinates of all links. */
+  writeEfforts({ screw }: MotionState, wrench: Float64Array, out: Float64Array): void {
+    const { links, signs } = this.on.pair
+    out.fill(0)
+    for (let n = 0; n < links.length; n++) {
+      const link = links[n]
+      let sum = 0
+      for (let k = 0; k < 6; k++) sum += wrench[k] * screw[6 * link + k]
+      out[link] = signs[n] * sum
+    }
+  }
+
+  /** Adds its forces to the wrenches of both links. */
+  addForces(wrenches: Float64Array): void {
+    const { on, normal, tangential, alongNormal, alongTangent } = this
+    const a = 6 * on.pair.linkA
+    const b = 6 * on.pair.linkB
+    for (let k = 0; k < 6; k++) {
+      const force = normal * alongNormal[k] + tangential * alongTangent[k]
+      wrenches[b + k] += force
+      wrenches[a + k] -= force
+    }
+  }
+}
+
+const turns = new Float64Array(3)
+const moves = new Float64Array(3)
+const changed = new Float64Array(6)
+
+function writeMoment(point: Float64Array, wrench: Float64Array): void {
+  wrench[0] = point[1] * wrench[5] - point[2] * wrench[4]
+  wrench[1] = point[2] * wrench[3] - point[0] * wrench[5]
+  wrench[2] = point[0] * wrench[4] - point[1] * wrench[3]
+}

@@ -1,0 +1,79 @@
+/**
+ * How the rates of gaps and of sliding answer to forces there: W = J M^-1 J^T, two directions a meeting (normal, tangent). Directions
+ * are scaled so that the diagonal is 1; one along which nothing can move has the scale 0.
+ * Source: Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, section 1.4 (Delassus operator).
+ */
+import type { MotionState } from '../../mechanism/state'
+import type { ForwardDynamics } from '../forward'
+import type { Meeting } from './meeting'
+import { MOVES_NOTHING } from './tolerances'
+
+export class ContactResponse {
+  /** Directions: two a meeting. */
+  n = 0
+  /** n x n, scaled on both sides. */
+  w = new Float64Array(0)
+  /** By direction: unit of force after scaling. */
+  scale = new Float64Array(0)
+  /** By direction: accelerations of the independent links by a unit force, by link. */
+  readonly answers: Float64Array[] = []
+  private readonly efforts: Float64Array
+  private readonly gathered: Float64Array[] = []
+
+  constructor(private readonly links: number) {
+    this.efforts = new Float64Array(links)
+  }
+
+  /** After `forward.accelerate`; the meetings must be placed. */
+  read(forward: ForwardDynamics, state: MotionState, meetings: readonly Meeting[]): void {
+    this.grow(2 * meetings.length)
+    const { n, w, scale, efforts, gathered, answers } = this
+    const { independent } = forward
+    for (let d = 0; d < n; d++) {
+      const meeting = meetings[d >> 1]
+      meeting.writeEfforts(state, (d & 1) === 0 ? meeting.alongNormal : meeting.alongTangent, efforts)
+      forward.gather(efforts, gathered[d])
+      forward.respond(gathered[d], answers[d])
+    }
+    let most = 0
+    for (let i = 0; i < n; i++) {
+      const row = gathered[i]
+      for (let j = 0; j <= i; j++) {
+        const column = answers[j]
+        let sum = 0
+        for (let k = 0; k < independent.length; k++) sum += row[independent[k]] * column[independent[k]]
+        w[n * i + j] = w[n * j + i] = sum
+      }
+      if (w[n * i + i] > most) most = w[n * i + i]
+    }
+    for (let i = 0; i < n; i++) {
+      const own = w[n * i + i]
+      scale[i] = own > MOVES_NOTHING * most ? 1 / Math.sqrt(own) : 0
+    }
+    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) w[n * i + j] *= scale[i] * scale[j]
+  }
+
+  /** Adds the answers to forces, of which there is one a direction, to values of the independent links. */
+  addTo(values: Float64Array, forces: Float64Array, independent: Int32Array): void {
+    const { n, answers } = this
+    for (let d = 0; d < n; d++) {
+      const force = forces[d]
+      if (force === 0) continue
+      const answer = answers[d]
+      for (let k = 0; k < independent.length; k++) values[independent[k]] += force * answer[independent[k]]
+    }
+  }
+
+  private grow(n: number): void {
+    const { answers, gathered, links } = this
+    this.n = n
+    if (this.scale.length < n) {
+      this.scale = new Float64Array(n)
+      this.w = new Float64Array(n * n)
+    }
+    while (answers.length < n) {
+      answers.push(new Float64Array(links))
+      gathered.push(new Float64Array(links))
+    }
+  }
+}

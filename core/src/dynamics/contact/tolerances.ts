@@ -1,0 +1,26 @@
+/** Tolerances of contact with forces: what each is in, and what gets worse when it is larger or smaller. */
+
+/** Bodies that part more slowly than this after a blow stay together [sizes/s]. Larger: small bounces are cut off. Smaller: more of them are followed. */
+export const RESTING_SPEED = 1e-6
+/** Slower than this a contact may stick [sizes/s]. Larger: slow slides pass for sticking. Smaller: rounding alone slides. */
+export const STICKING_SPEED = 1e-9
+/** Bodies that come together more slowly than this do so without a blow [sizes/s]. Larger: rates jump unseen. Smaller: rounding is a blow. */
+export const GENTLE_SPEED = 1e-9
+/** Share of the largest force by which one may pull, or friction leave its cone [-]. Larger: contacts open late. Smaller: rounding opens them. */
+export const PULLS = 1e-10
+/** The same where there are hardly any forces, as an acceleration [sizes/s^2]. */
+export const FAINT_PULL = 1e-11
+/** Gaps of closed contacts that are taken out after a step [sizes]. Larger: gaps drift. Smaller: it is done after more steps. */
+export const DRIFT = 1e-12
+/** Share of the largest one below which a direction moves nothing [-]. Larger: heavy bodies count as fixed. Smaller: rounding moves them. */
+export const MOVES_NOTHING = 1e-13
+/** Softness of contacts with which forces are shared where they are not unique, beside that of the bodies [-]. Larger: more rounds. Smaller: noise is shared. */
+export const SOFTNESS = 1e-8
+/** The same while it is found which contacts push and stick [-]. Larger: friction slides a hair early. Smaller: pivots get lost in rounding. */
+export const SOFTNESS_OF_CHOICE = 1e-10
+/** Rounds in which that softness is taken out again. */
+export const HARDENING_ROUNDS = 4
+/** Share of the largest acceleration beyond which a contact breaks loose for good [-]. Larger: slow slides pass for sticking. Smaller: what only shares friction slides. */
+export const BREAKS_LOOSE = 1e-7
+/** A contact that has opened is one as any other from this gap on [sizes]. Larger: more are watched. Smaller: bounces are missed. */
+export const AWAY = 1e-6
