@@ -1,6 +1,6 @@
 /** Mechanisms written down by plain numbers: bodies without shapes, joints at points and axes of ground. */
 import { FORMAT, FORMAT_VERSION, openModel, runScenario } from '../src'
-import type { AnyDriver, AnyRelation, Joint, Mate, MechanismDocument, Model, Part, Path, Take } from '../src'
+import type { AnyDriver, AnyRelation, Contact, Joint, Mate, MechanismDocument, Model, Part, Path, Take } from '../src'
 import type { Probe } from '../src/document/format/probes'
 import { kitPart } from './shapes/kit'
 
@@ -54,8 +54,8 @@ export class Sketch {
     return this
   }
 
-  contact(id: string, a: string, b: string): this {
-    ;(this.document.contacts ??= []).push({ id, name: id, a, b })
+  contact(id: string, a: string, b: string, values: Partial<Contact> = {}): this {
+    ;(this.document.contacts ??= []).push({ id, name: id, a, b, ...values })
     return this
   }
 

@@ -3,8 +3,12 @@ import type { Mechanism } from '../mechanism/compile'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
 import { listed } from '../wording'
-import type { Closed } from './closed'
 import type { ContactPair } from './pairs'
+
+/** A contact that is closed. */
+interface Touching {
+  readonly on: ContactPair
+}
 
 export const namesOn = ({ geometry }: Mechanism, { bodies }: ContactPair): readonly [string, string] => {
   const [a, b] = bodies.map((body) => geometry.bodies[body].source.name)
@@ -17,14 +21,14 @@ const idsOn = ({ geometry }: Mechanism, { bodies, contact }: ContactPair): strin
 ]
 
 /** Which bodies push which, from one to the next. */
-const chainOf = (mechanism: Mechanism, closed: readonly Closed[]): string =>
+const chainOf = (mechanism: Mechanism, closed: readonly Touching[]): string =>
   listed(closed.map(({ on }) => namesOn(mechanism, on).join(' against ')))
 
 /** Code: `contact-locks`. */
 export function locks(
   mechanism: Mechanism,
   on: ContactPair,
-  closed: readonly Closed[],
+  closed: readonly Touching[],
   time: number,
 ): Problem {
   const [a, b] = namesOn(mechanism, on)
@@ -49,7 +53,7 @@ export function overlaps(mechanism: Mechanism, on: ContactPair, depth: number): 
 }
 
 /** Code: `contact-unsettled`. */
-export function unsettled(mechanism: Mechanism, closed: readonly Closed[], time: number): Problem {
+export function unsettled(mechanism: Mechanism, closed: readonly Touching[], time: number): Problem {
   const chain = closed.length > 0 ? ` between ${chainOf(mechanism, closed)}` : ''
   return {
     code: 'contact-unsettled',

@@ -9,6 +9,7 @@ import type { MotionState } from '../mechanism/state'
 import type { Inputs } from '../solve/inputs'
 import { System } from '../solve/system'
 import type { SystemFailure } from '../solve/system'
+import type { ContactForces } from './contact/contact-forces'
 import type { ForceReader } from './force-reader'
 import { settleFriction } from './dry-friction'
 import { ForwardDynamics } from './forward'
@@ -25,10 +26,15 @@ export interface FreeSetting {
   readonly known: Uint8Array
   readonly inputs: Inputs
   readonly forces: ForceReader
+  /** Forces of what touches; they belong to the loads, too. */
+  readonly contacts: ContactForces | null
   /** [s] */
   readonly time: number
   readonly accuracy: number | undefined
 }
+
+/** Rounds in which gaps are taken out. */
+const MOST_ROUNDS = 4
 
 export class FreeEquations {
   readonly forward: ForwardDynamics
@@ -76,6 +82,10 @@ export class FreeEquations {
     this.between = new Float64Array(absolute.length)
   }
 
+  get state(): MotionState {
+    return this.setting.state
+  }
+
   get independent(): Int32Array {
     return this.forward.independent
   }
@@ -109,13 +119,17 @@ export class FreeEquations {
     return this.system.rowsAround(row)
   }
 
-  /** Begins at the present position and rates. False where there are no accelerations. */
-  begin(time: number): boolean {
-    const { ode, carried, independent } = this
-    const { state } = this.setting
+  /**
+   * Begins at the present position and rates. False where there are no accelerations.
+   * @param goesOn whether they are about what they were, so that steps stay as long as they are
+   */
+  begin(time: number, goesOn = false): boolean {
+    const { ode, carried, independent, setting } = this
+    const { state, contacts } = setting
+    this.forward.needsResponses = contacts !== null && contacts.closed.length > 0
     for (let n = 0; n < carried.length; n++) ode.y[n] = state.q[carried[n]]
     for (let n = 0; n < independent.length; n++) ode.y[carried.length + n] = state.rate[independent[n]]
-    if (!ode.start(time)) return false
+    if (!ode.start(time, goesOn)) return false
     this.finish(time)
     return true
   }
@@ -149,13 +163,27 @@ export class FreeEquations {
 
   /** Places everything at an instant of the last step. */
   look(time: number): void {
+    this.loadFrom(time)
+    this.place(time)
+    this.finish(time)
+  }
+
+  /** Only positions and rates at an instant of the last step: no accelerations, and no forces. */
+  glance(time: number): void {
+    const { setting, system } = this
+    this.loadFrom(time)
+    setting.inputs.prescribe(time)
+    if (system.close() === null) system.solveRates()
+    setting.state.time = this.placedAt = time
+    setting.state.count++
+  }
+
+  private loadFrom(time: number): void {
     const { ode, between, setting } = this
     if (time === ode.time) between.set(ode.y)
     else ode.at(time, between)
     this.load(between)
     setting.equations.windings.expect(time - this.notedAt)
-    this.place(time)
-    this.finish(time)
   }
 
   /**
@@ -182,6 +210,52 @@ export class FreeEquations {
     this.lostInBlows += before - forward.kineticEnergy
     this.finish(placedAt)
     setting.equations.note(setting.state)
+  }
+
+  /**
+   * What touches at the present coordinates and rates, without forces there, and how it answers to them. False where there are no
+   * accelerations.
+   */
+  readContacts(time: number): boolean {
+    const { forward, system, setting } = this
+    const { inputs, contacts } = setting
+    forward.needsResponses = true
+    inputs.prescribe(time)
+    this.failure = system.close()
+    return this.failure === null && this.accelerateWithout(contacts!, time)
+  }
+
+  private accelerateWithout(contacts: ContactForces, time: number): boolean {
+    const { forward, setting } = this
+    contacts.isMuted = true
+    const isFound = forward.accelerate(time)
+    contacts.isMuted = false
+    if (!isFound) return false
+    forward.complete()
+    contacts.read(forward, setting.state)
+    return true
+  }
+
+  /** Impulses where it touches, by direction; after `readContacts`. */
+  strikeContacts(impulses: Float64Array): void {
+    const { forward, setting } = this
+    const before = forward.kineticEnergy
+    setting.contacts!.response.addTo(setting.state.rate, impulses, forward.independent)
+    forward.complete()
+    this.lostInBlows += before - forward.kineticEnergy
+  }
+
+  /** Takes gaps out of positions, and what opens and slides that does not out of rates. False where there are no accelerations. */
+  takeOutGaps(time: number, most: number): boolean {
+    const { forward, setting } = this
+    const { state, contacts } = setting
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      if (!this.readContacts(time)) return false
+      if (contacts!.closed.every(({ gap }) => Math.abs(gap) <= most)) break
+      contacts!.takeOut('gaps', forward, state)
+    }
+    contacts!.takeOut('rates', forward, state)
+    return true
   }
 
   private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {
@@ -215,14 +289,22 @@ export class FreeEquations {
 
   /** Closes everything at the loaded coordinates, and finds the accelerations of what is free. */
   place(time: number): boolean {
-    const { system, forward, setting } = this
+    const { system, setting } = this
     setting.inputs.prescribe(time)
     this.failure = system.close()
     return (
-      this.failure === null &&
-      forward.accelerate(time) &&
-      (this.rubbing.length === 0 || this.settleFriction(time))
+      this.failure === null && this.accelerate(time) && (this.rubbing.length === 0 || this.settleFriction(time))
     )
+  }
+
+  /** Accelerations of what is free, with the forces of contacts. */
+  private accelerate(time: number): boolean {
+    const { forward, setting } = this
+    const { contacts, state } = setting
+    if (!contacts || contacts.closed.length === 0) return forward.accelerate(time)
+    if (!this.accelerateWithout(contacts, time)) return false
+    contacts.act(forward, state)
+    return true
   }
 
   /** Friction that depends on the forces which it has a part in. */
@@ -230,7 +312,7 @@ export class FreeEquations {
     const { forward, setting, rubbing } = this
     const { state, forces } = setting
     const isFound = settleFriction(rubbing, () => {
-      if (!forward.accelerate(time)) return false
+      if (!this.accelerate(time)) return false
       this.finish(time)
       for (let k = 0; k < rubbing.length; k++)
         forces.readResistance(state, rubbing[k].friction!, rubbing[k].slide)

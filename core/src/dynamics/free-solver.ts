@@ -5,7 +5,7 @@
  * Integrated are the coordinates and rates of the independent links (free-equations.ts). What happens suddenly ends a step: a limit is
  * struck or left, friction begins to hold or lets go. From there the equations are set up anew.
  */
-import { firstRoot } from '../maths/first-root'
+import type { ContactPair } from '../contact/pairs'
 import type { Problem } from '../result'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
@@ -19,8 +19,13 @@ import { stoppedMotion } from '../solve/stopped'
 import { breaksOf, firstAfter } from './breaks'
 import { FreeEquations } from './free-equations'
 import { jams, noMass, unresolved } from './free-problems'
-import { beyondLimit, excess, holdsOf, release, slides } from './holds'
+import { FreeContacts } from './contact/free-contacts'
+import type { ContactChange } from './contact/free-contacts'
+import { HoldWatch } from './hold-watch'
+import type { Sudden } from './hold-watch'
+import { holdsOf } from './holds'
 import type { Hold } from './holds'
+import { DRIFT } from './contact/tolerances'
 import { ForceReader } from './force-reader'
 import type { Energies, Physics } from './physics'
 import {
@@ -28,9 +33,6 @@ import {
   LONGEST_WATCHED_TRAVEL,
   MOST_STEPS,
   STEPS_BETWEEN_LOOKS,
-  RESTING_RATE,
-  TIGHT_INSTANT,
-  TOUCHING_LIMIT,
 } from './tolerances'
 
 export interface FreeOptions {
@@ -40,14 +42,12 @@ export interface FreeOptions {
   readonly accuracy?: number
   /** When it ends; it is given up where too many steps lie before that. */
   readonly until?: number
+  /** Outlines that may touch. */
+  readonly pairs?: readonly ContactPair[]
 }
 
-const SIDES = [1, -1] as const
-
-/** Something sudden in a step; of what leaves, the side of the effort that would have to hold it. */
-type Sudden =
-  | { readonly hold: Hold; readonly kind: 'strikes' | 'stands' }
-  | { readonly hold: Hold; readonly kind: 'leaves'; readonly side: 1 | -1 }
+/** Blows at one instant, between contacts and limits, after which it goes on as it is. */
+const MOST_BLOWS = 50
 
 export class FreeSolver implements Mover {
   readonly state: MotionState
@@ -59,7 +59,11 @@ export class FreeSolver implements Mover {
   readonly passed: readonly PassedCrossing[] = []
   private readonly inputs: Inputs
   /** What friction and limits may hold. */
-  readonly holds: Hold[]
+  readonly holds: readonly Hold[]
+  /** What acts, forces of contacts with it. */
+  readonly physics: Physics
+  private readonly holding: HoldWatch
+  private readonly contacts: FreeContacts | null
   private free!: FreeEquations
   private readonly forces: ForceReader
   /** What one radian or metre of each link is in radians and sizes. */
@@ -85,7 +89,7 @@ export class FreeSolver implements Mover {
    */
   constructor(
     readonly mechanism: Mechanism,
-    private readonly physics: Physics,
+    physics: Physics,
     drives: readonly PrescribedLink[],
     q: Float64Array,
     rates: Float64Array,
@@ -101,12 +105,17 @@ export class FreeSolver implements Mover {
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
     this.lookedAt = time
-    this.breaks = breaksOf(physics.loads)
-    this.holds = holdsOf(mechanism, physics.loads, this.driven)
+    const { pairs = [] } = options
+    this.contacts = pairs.length > 0 ? new FreeContacts(mechanism, pairs) : null
+    const { masses, loads } = physics
+    this.physics = this.contacts ? { masses, loads: loads.with(this.contacts.forces) } : physics
+    this.breaks = breaksOf(loads)
+    this.holds = holdsOf(mechanism, loads, this.driven)
     this.ratesBefore = new Float64Array(mechanism.links)
     this.unit = this.equations.scale.map((scale) => 1 / scale)
-    this.forces = new ForceReader(mechanism, physics)
+    this.forces = new ForceReader(mechanism, this.physics)
     this.forces.begin({ equations: this.equations, redundant: [], holds: this.holds })
+    this.holding = new HoldWatch(this.holds, this.state, this.equations, this.forces)
     this.setUp()
   }
 
@@ -136,20 +145,16 @@ export class FreeSolver implements Mover {
 
   /** Accelerations at the start. False when it fails; `problem` then says why. */
   start(): boolean {
-    const { holds, state, equations } = this
+    const { contacts, holds, state, holding, time, free } = this
+    if (contacts) {
+      // what drivers prescribe belongs to where everything stands
+      if (!free.place(time)) return this.stopped()
+      this.problem = contacts.start(state)
+      if (this.problem) return false
+    }
     if (!this.meetPrescribed()) return false
     if (holds.length === 0) return true
-    for (const hold of holds) {
-      const { link, friction, lower, upper } = hold
-      const scale = equations.scale[link]
-      const isStill = Math.abs(state.rate[link]) <= RESTING_RATE * scale
-      // it may have been started before
-      hold.rests = 0
-      slides(hold, isStill ? 0 : state.rate[link] > 0 ? 1 : -1)
-      if (isStill && Math.abs(state.q[link] - upper) <= TOUCHING_LIMIT * scale) hold.rests = 1
-      else if (isStill && Math.abs(state.q[link] - lower) <= TOUCHING_LIMIT * scale) hold.rests = -1
-      hold.isHeld = isStill && (friction !== null || hold.rests !== 0)
-    }
+    holding.begin()
     return this.settle()
   }
 
@@ -166,18 +171,16 @@ export class FreeSolver implements Mover {
 
   /** One step of its own towards `time`, which it does not pass. False on failure, as `advance`. */
   step(time: number): boolean {
-    const { free, inputs, holds, ratesBefore, state } = this
+    const { free, inputs, ratesBefore, state, contacts } = this
     const end = Math.min(time, inputs.breakAfter(this.time), firstAfter(this.breaks, this.time))
     const from = this.time
     ratesBefore.set(state.rate)
-    if (this.isHopeless() || !free.step(end, this.longestStep())) {
-      this.stop()
-      return false
-    }
-    const sudden = holds.length > 0 ? this.firstSudden() : null
-    if (sudden) return this.meet(sudden)
+    if (this.isHopeless() || !free.step(end, this.longestStep())) return this.stopped()
+    const happened = this.happened()
+    if (happened !== null) return happened
     this.time = free.ode.time
     free.accept()
+    const isClosed = !contacts || contacts.accept(state)
     if (free.isPoor) {
       this.setUp()
       return this.begin()
@@ -187,7 +190,27 @@ export class FreeSolver implements Mover {
       return this.meetPrescribed()
     }
     // accelerations that are prescribed may jump here
-    return end >= time || this.time < end || this.begin()
+    if (end < time && this.time >= end) return this.begin()
+    return isClosed || this.takeOutGaps()
+  }
+
+  /** Something sudden in the last step: whether it goes on from there; null where there was nothing. */
+  private happened(): boolean | null {
+    const { free, holds, holding, contacts, state, ratesBefore } = this
+    const sudden = holds.length > 0 ? holding.first(free, ratesBefore) : null
+    const at = free.placedAt
+    const change = contacts ? contacts.first(free, state) : null
+    if (change && (!sudden || change.time <= at)) return this.meetContact(contacts!, change)
+    if (!sudden) return null
+    if (contacts) free.look(at)
+    return this.meet(sudden)
+  }
+
+  /** Goes on with closed gaps, in steps as long as they were. */
+  private takeOutGaps(): boolean {
+    const { free, time, mechanism } = this
+    if (!free.takeOutGaps(time, DRIFT * mechanism.size) || !free.begin(time, true)) return this.stopped()
+    return true
   }
 
   /** Begins with the rates that rows and drivers make of those that there are. */
@@ -209,6 +232,7 @@ export class FreeSolver implements Mover {
   /** Sets up equations for what is held and prescribed now. */
   private setUp(): void {
     const { equations, state, physics, driven, holds, inputs, options, time, forces } = this
+    const contacts = this.contacts?.forces ?? null
     if (this.free) {
       this.lost += this.free.lost
       this.broughtIn += this.free.broughtIn
@@ -223,116 +247,71 @@ export class FreeSolver implements Mover {
     // choosing what is independent may try motions of its own
     const rates = state.rate.slice()
     this.free = new FreeEquations({
-      ...{ equations, state, physics, holds, known, inputs, time, forces },
+      ...{ equations, state, physics, holds, known, inputs, time, forces, contacts },
       accuracy: options.accuracy,
     })
     state.rate.set(rates)
   }
 
+  /** Begins anew at the present position and rates, after the blows that come of these. */
   private begin(): boolean {
-    if (this.free.begin(this.time)) return true
-    this.stop()
-    return false
+    const { contacts, state, time } = this
+    if (contacts) {
+      const isStruck = contacts.isStruck(this.free, time)
+      if (isStruck === undefined) return this.stopped()
+      if (isStruck && !this.strike(contacts)) return false
+      this.problem = contacts.settle(this.free, state, time)
+      if (this.problem) return false
+    }
+    return this.free.begin(time) || this.stopped()
+  }
+
+  /** Blows where bodies touch: what friction or a limit holds takes part in them. */
+  private strike(contacts: FreeContacts): boolean {
+    const { holds, holding, time } = this
+    const held = holds.filter(({ isHeld }) => isHeld)
+    for (const hold of held) hold.isHeld = false
+    if (held.length > 0) this.setUp()
+    for (let k = 0; k < MOST_BLOWS; k++) {
+      this.problem = contacts.strike(this.free, time)
+      if (this.problem) return false
+      const isBack = holding.strikeBack(held, this.free)
+      if (!contacts.isStruck(this.free, time) && !isBack) break
+    }
+    if (holds.length > 0) holding.begin()
+    if (held.length > 0) this.setUp()
+    return true
   }
 
   /** Lets go what is not held after all, one after the other, the worst first. */
   private settle(): boolean {
-    const { holds } = this
+    const { holds, holding } = this
     for (let k = 0; k <= 2 * holds.length + 1; k++) {
       this.setUp()
       if (!this.begin()) return false
-      let worst: { hold: Hold; side: 1 | -1 } | null = null
-      let most = 0
-      for (const hold of holds)
-        for (const side of SIDES) {
-          const beyond = hold.isHeld ? this.excessOf(hold, side) : 0
-          if (beyond > most) [worst, most] = [{ hold, side }, beyond]
-        }
-      if (!worst) return true
-      release(worst.hold, worst.side)
+      if (!holding.letGo()) return true
     }
     return true
   }
 
-  private excessOf(hold: Hold, side: 1 | -1): number {
-    const inverse = this.forces.efforts(this.state)
-    if (!inverse) return 0
-    const effort = inverse.efforts[hold.link]
-    if (hold.friction?.needsCarried) this.forces.readResistance(this.state, hold.friction, effort)
-    return excess(hold, effort, side)
-  }
-
-  /** The first sudden thing in the step; the motion stands at its instant then, else at the end of the step. */
-  private firstSudden(): Sudden | null {
-    const { holds, free, ratesBefore } = this
-    const { ode } = free
-    let found: Sudden | null = null
-    let end = ode.time
-    const seek = (sudden: Sudden, measure: () => number, to: number) => {
-      const at = (time: number) => {
-        free.look(time)
-        return measure()
-      }
-      end = firstRoot(at, ode.before, to, TIGHT_INSTANT)
-      found = sudden
-    }
-    for (let n = 0; n < holds.length; n++) {
-      const hold = holds[n]
-      const { link, way, isHeld } = hold
-      const { state, equations } = this
-      const rate = () => state.rate[link]
-      if (isHeld) {
-        for (const side of SIDES)
-          if (this.excessOf(hold, side) > 0)
-            seek({ hold, kind: 'leaves', side }, () => this.excessOf(hold, side), end)
-      } else {
-        const turned = ratesBefore[link] * state.rate[link] < 0
-        const slack = TOUCHING_LIMIT * equations.scale[link]
-        if (beyondLimit(hold, state.q[link], state.rate[link]) > slack) {
-          const side = Math.sign(state.rate[link])
-          seek({ hold, kind: 'strikes' }, () => beyondLimit(hold, state.q[link], side), end)
-        } else if (turned) {
-          // it may have been beyond before it turned
-          const side = Math.sign(ratesBefore[link])
-          const turn = firstRoot((time) => (free.look(time), -side * rate()), ode.before, end, TIGHT_INSTANT)
-          free.look(turn)
-          if (beyondLimit(hold, state.q[link], side) > slack)
-            seek({ hold, kind: 'strikes' }, () => beyondLimit(hold, state.q[link], side), turn)
-        }
-        if (way !== 0) {
-          free.look(end)
-          if (way * state.rate[link] < 0) seek({ hold, kind: 'stands' }, () => -way * rate(), end)
-        }
-      }
-      free.look(end)
-    }
-    return found
-  }
-
   /** Goes on from where something sudden happened; all else that happens there with it. */
   private meet(sudden: Sudden): boolean {
-    const { free, state, holds, equations } = this
-    const { hold } = sudden
+    const { free, holding } = this
     this.time = free.placedAt
     free.accept()
-    if (sudden.kind === 'leaves') release(hold, sudden.side)
-    else if (sudden.kind === 'stands') {
-      hold.isHeld = !free.forward.turnsRound(hold.link)
-      slides(hold, hold.isHeld ? 0 : hold.way > 0 ? -1 : 1)
-    } else {
-      const scale = equations.scale[hold.link]
-      const speed = Math.abs(state.rate[hold.link])
-      const side = state.rate[hold.link] > 0 ? 1 : -1
-      const comesBack = hold.restitution * speed > RESTING_RATE * scale
-      free.strike(hold.link, comesBack ? -hold.restitution : 0)
-      hold.rests = comesBack ? 0 : side
-      hold.isHeld = !comesBack
-      slides(hold, comesBack ? (side > 0 ? -1 : 1) : 0)
-      // others may have been turned round by the blow
-      for (const other of holds)
-        if (other !== hold && !other.isHeld) slides(other, state.rate[other.link] > 0 ? 1 : -1)
-    }
+    holding.meet(sudden, free)
     return this.settle()
+  }
+
+  /** Goes on from where a contact changes. */
+  private meetContact(contacts: FreeContacts, change: ContactChange): boolean {
+    const { free, state, holds } = this
+    this.time = free.placedAt
+    free.accept()
+    this.problem = contacts.meet(change, state)
+    if (this.problem) return false
+    if (holds.length > 0 || free.isPoor) return this.settle()
+    return this.begin()
   }
 
   private longestStep(): number {
@@ -364,12 +343,14 @@ export class FreeSolver implements Mover {
     )
   }
 
-  private stop(): void {
+  /** Says why there is no further step. */
+  private stopped(): false {
     const { free, mechanism, time } = this
     const { failure, forward } = free
     if (forward.massless >= 0) this.problem = noMass(mechanism, forward.massless, time)
     else if (free.isJammed) this.problem = jams(time)
     else if (failure) this.problem = stoppedMotion(this, time, failure, free.rowsAround(failure.row))
     else this.problem = this.unresolved()
+    return false
   }
 }

@@ -92,7 +92,7 @@ export class Acts {
   private readonly mode: NonNullable<Scenario['mode']>
   /** The length of the scenario [s]. */
   private readonly until: number
-  /** Outlines that may touch, in a motion that knows no masses. */
+  /** Outlines that may touch. */
   private readonly pairs: readonly ContactPair[]
   /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
   private readonly physics: Physics | null
@@ -114,9 +114,8 @@ export class Acts {
     this.mode = scenario.source.mode ?? 'kinematic'
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
-    const pairs = contactPairs(mechanism)
-    this.pairs = this.physics ? [] : pairs
-    if (this.physics && pairs.length > 0) this.notes.push(LEFT_OUT)
+    this.pairs = contactPairs(mechanism)
+    if (this.mode === 'rest' && this.pairs.length > 0) this.notes.push(LEFT_OUT)
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -335,20 +334,21 @@ export class Acts {
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
     const physics = this.physics && this.withServos(this.physics, acting, courses.value)
+    const { pairs, until } = this
     const options = { wayAt, heading, isWatched }
     const solver: Mover = !physics
-      ? this.pairs.length > 0
-        ? new PushingMover(held, this.pairs, drives, q, rows, time, options)
+      ? pairs.length > 0
+        ? new PushingMover(held, pairs, drives, q, rows, time, options)
         : new Solver(held, drives, q, rows, time, options)
       : this.isFree
-        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched, until: this.until })
+        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched, until, pairs })
         : new RestMover(held, physics, drives, q, rows, time)
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
     this.notes.push(...suddenNotes(solver))
-    this.forces?.begin(solver, physics ?? undefined)
+    this.forces?.begin(solver, solver instanceof FreeSolver ? solver.physics : (physics ?? undefined))
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
     this.eachStep(solver.state, time, true, this.stateAt)
@@ -382,7 +382,7 @@ export class Acts {
 const LEFT_OUT: Problem = {
   code: 'contacts-left-out',
   message:
-    'Contacts have no part in a motion by masses and loads yet: bodies go through each other. Let drivers prescribe the scenario to have them push.',
+    'Contacts have no part yet in what comes to rest: bodies go through each other. Let the scenario move freely, or let drivers prescribe it.',
 }
 
 /** Whether stops that give way stand in for the limits of a coordinate. */

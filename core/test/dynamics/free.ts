@@ -6,6 +6,7 @@ import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
 import { physics } from '../../src/dynamics/physics'
 import type { Physics } from '../../src/dynamics/physics'
+import { contactPairs } from '../../src/contact/pairs'
 import { coordinateOf } from '../../src/mechanism/coordinate'
 import type { Mechanism } from '../../src/mechanism/compile'
 import type { Model } from '../../src'
@@ -78,7 +79,8 @@ export function letGo(
 ): FreeSolver {
   const start = new Float64Array(mechanism.links)
   for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
-  const solver = new FreeSolver(mechanism, acting, [], home, start, [], 0, options)
+  const pairs = contactPairs(mechanism)
+  const solver = new FreeSolver(mechanism, acting, [], home, start, [], 0, { pairs, ...options })
   if (!solver.start()) throw new Error(solver.problem!.message)
   return solver
 }

@@ -31,6 +31,7 @@ const BACK = 2
 const SLIDING = 3
 
 /**
+ * @param rounds in which the softness is taken out again, where the forces themselves count
  * @param right changes of gaps and of sliding without the forces, by direction
  * @returns null where the method finds nothing
  */
@@ -38,6 +39,7 @@ export function choose(
   { n, w, scale }: ContactResponse,
   right: Float64Array,
   asked: readonly Asked[],
+  rounds = 1,
 ): Chosen | null {
   // every unknown with its direction, its role, and its meeting
   const unknowns: { readonly meeting: number; readonly role: number }[] = []
@@ -93,7 +95,12 @@ export function choose(
       q[r] += sign * value
     }
   })
-  const z = solveComplementarity(matrix, q, size)
+  let z = solveComplementarity(matrix, q, size)
+  for (let round = 1; z && round < rounds; round++) {
+    const before: Float64Array = z
+    const harder = q.map((value, r) => value - (unknowns[r].role === SLIDING ? 0 : SOFTNESS_OF_CHOICE * before[r]))
+    z = solveComplementarity(matrix, harder, size)
+  }
   if (!z) return null
   const forces = new Float64Array(n)
   const loose = new Float64Array(asked.length)

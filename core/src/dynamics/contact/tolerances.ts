@@ -24,3 +24,5 @@ export const HARDENING_ROUNDS = 4
 export const BREAKS_LOOSE = 1e-7
 /** A contact that has opened is one as any other from this gap on [sizes]. Larger: more are watched. Smaller: bounces are missed. */
 export const AWAY = 1e-6
+/** Bodies nearer to each other than this at the start touch; as much overlap is taken out [sizes]. Larger: what is drawn apart touches. Smaller: what is typed with few digits falls or overlaps. */
+export const TOUCHES = 1e-7

@@ -39,6 +39,11 @@ export class Loads {
     return new Loads(this.gravity, this.acting, time)
   }
 
+  /** The same and another one. */
+  with(load: ActingLoad): Loads {
+    return new Loads(this.gravity, [...this.acting, load], this.frozenAt)
+  }
+
   apply(state: MotionState, time: number, wrenches: Float64Array, efforts: Float64Array): void {
     const { acting, frozenAt } = this
     const at = frozenAt ?? time

@@ -94,10 +94,13 @@ export class Dop853 {
     this.terms = new Float64Array(TERMS * n)
   }
 
-  /** Begins at a time with the values that are in `y`. False where there is no derivative. */
-  start(time: number): boolean {
+  /**
+   * Begins at a time with the values that are in `y`. False where there is no derivative.
+   * @param goesOn whether steps stay as long as they are
+   */
+  start(time: number, goesOn = false): boolean {
     this.time = this.before = time
-    this.next = 0
+    if (!goesOn) this.next = 0
     this.isDense = false
     this.old.set(this.y)
     this.evaluations++

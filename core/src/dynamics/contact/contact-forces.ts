@@ -1,0 +1,99 @@
+/** What closed contacts do in a free motion: forces that keep gaps closed and what sticks from sliding, as a load among the others. */
+import type { MotionState } from '../../mechanism/state'
+import type { ForwardDynamics } from '../forward'
+import type { ActingLoad } from '../loads/loads'
+import { ContactBalance } from './balance'
+import type { Meeting } from './meeting'
+import { ContactResponse } from './response'
+
+export class ContactForces implements ActingLoad {
+  readonly id = 'contacts'
+  readonly name = 'Contacts'
+  /** Where bodies touch now. */
+  closed: readonly Meeting[] = []
+  /** Whether they do nothing, to see what happens without them. */
+  isMuted = false
+  readonly response: ContactResponse
+  private readonly balance = new ContactBalance()
+  private right = new Float64Array(0)
+  private forces = new Float64Array(0)
+
+  constructor(links: number) {
+    this.response = new ContactResponse(links)
+  }
+
+  apply(_: MotionState, __: number, wrenches: Float64Array): void {
+    if (!this.isMuted) for (const meeting of this.closed) meeting.addForces(wrenches)
+  }
+
+  energy(): number {
+    return 0
+  }
+
+  /** Friction takes power, and so does what closes or opens. */
+  loss(): number {
+    let sum = 0
+    for (const { normal, tangential, gapRate, slipRate } of this.closed)
+      sum -= normal * gapRate + tangential * slipRate
+    return sum
+  }
+
+  /** Places, rates and what answers to forces; after `forward.accelerate` with nothing from contacts, and `complete`. */
+  read(forward: ForwardDynamics, state: MotionState): void {
+    const { closed, response } = this
+    for (let k = 0; k < closed.length; k++) {
+      closed[k].place(state)
+      closed[k].readRates(state)
+      closed[k].readChanges(state)
+    }
+    response.read(forward, state, closed)
+    if (this.right.length < 2 * closed.length) {
+      this.right = new Float64Array(2 * closed.length)
+      this.forces = new Float64Array(2 * closed.length)
+    }
+  }
+
+  /** Changes of gaps and of sliding without forces of contacts, by direction. */
+  changes(): Float64Array {
+    const { closed, right } = this
+    for (let k = 0; k < closed.length; k++) {
+      right[2 * k] = closed[k].gapChange
+      right[2 * k + 1] = closed[k].slipChange
+    }
+    return right
+  }
+
+  /** Rates of gaps and of sliding, by direction. */
+  rates(): Float64Array {
+    const { closed, right } = this
+    for (let k = 0; k < closed.length; k++) {
+      right[2 * k] = closed[k].gapRate
+      right[2 * k + 1] = closed[k].slipRate
+    }
+    return right
+  }
+
+  /** Finds the forces, and adds what they do to the accelerations of the independent links; after `read`. */
+  act(forward: ForwardDynamics, state: MotionState): void {
+    const { closed, response, balance, forces } = this
+    balance.solve(response, closed, this.changes(), forces)
+    for (let k = 0; k < closed.length; k++) {
+      closed[k].normal = forces[2 * k]
+      closed[k].tangential = forces[2 * k + 1]
+    }
+    response.addTo(state.acceleration, forces, forward.independent)
+  }
+
+  /** Takes gaps out of the coordinates of the independent links, or what opens and slides out of their rates; after `read`. */
+  takeOut(what: 'gaps' | 'rates', forward: ForwardDynamics, state: MotionState): void {
+    const { closed, response, balance, forces, right } = this
+    if (what === 'rates') this.rates()
+    else
+      for (let k = 0; k < closed.length; k++) {
+        right[2 * k] = closed[k].gap
+        right[2 * k + 1] = 0
+      }
+    balance.solve(response, closed, right, forces, false)
+    response.addTo(what === 'rates' ? state.rate : state.q, forces, forward.independent)
+  }
+}

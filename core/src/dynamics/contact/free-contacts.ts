@@ -1,0 +1,369 @@
+/**
+ * Contacts of a free motion: what touches, which of it pushes, sticks and slides, and what happens suddenly: bodies meet, part, come off
+ * an edge, stick, or break loose. Blows are shared out by Poisson's law: what presses while bodies come together presses again, by their
+ * restitution, while they part.
+ * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapters 5 and 8.
+ */
+import { firstMeeting, since } from '../../contact/first-meeting'
+import type { Closing, LookBack } from '../../contact/first-meeting'
+import { overlaps, unsettled } from '../../contact/contact-problems'
+import { PairWatch } from '../../contact/pair-watch'
+import { LieReader } from '../../contact/pairs'
+import type { ContactPair } from '../../contact/pairs'
+import { BEYOND, OVERLAPS } from '../../contact/tolerances'
+import type { Mechanism } from '../../mechanism/compile'
+import type { MotionState } from '../../mechanism/state'
+import type { Problem } from '../../result'
+import type { FreeEquations } from '../free-equations'
+import { choose } from './choice'
+import type { Asked, Chosen } from './choice'
+import { ContactForces } from './contact-forces'
+import { clings } from './clings'
+import { Meeting } from './meeting'
+import {
+  AWAY,
+  BREAKS_LOOSE,
+  DRIFT,
+  FAINT_PULL,
+  GENTLE_SPEED,
+  PULLS,
+  RESTING_SPEED,
+  STICKING_SPEED,
+  TOUCHES,
+} from './tolerances'
+
+/** What happens suddenly: bodies meet, a contact would have to pull, friction is not enough, sliding ends, or a place leaves its edge. */
+export type ContactChange =
+  | Closing
+  | {
+      readonly kind: 'pulls' | 'breaks' | 'turns' | 'leaves'
+      readonly time: number
+      readonly meeting: Meeting
+    }
+
+type Sign = Exclude<ContactChange, Closing>['kind']
+const SIGNS: readonly Sign[] = ['pulls', 'breaks', 'turns', 'leaves']
+
+/** Changes at one instant after which it is given up. */
+const MOST_CHANGES = 100
+/** Changes nearer to each other happen at one instant [s]. */
+const AGAIN = 1e-10
+/** Rounds in which the softness of contacts is taken out of a blow. */
+const ROUNDS = 2
+/** Instants of a step at which forces are looked at. */
+const LOOKS = 2
+
+export class FreeContacts {
+  readonly forces: ContactForces
+  /** What has parted and is near still: it may come back within a step. */
+  private parting: Meeting[] = []
+  private watches: readonly PairWatch[] = []
+  private readonly slack: number
+  /** What would have had to pull when it was looked last. */
+  private pulled: Meeting | null = null
+  private changes = 0
+  private changedAt = Number.NaN
+
+  constructor(
+    private readonly mechanism: Mechanism,
+    private readonly pairs: readonly ContactPair[],
+  ) {
+    this.forces = new ContactForces(mechanism.links)
+    this.slack = OVERLAPS * mechanism.size
+  }
+
+  private get closed(): readonly Meeting[] {
+    return this.forces.closed
+  }
+
+  /** Finds what touches where everything stands; says what overlaps. */
+  start(state: MotionState): Problem | null {
+    const { mechanism, pairs, forces } = this
+    const touching: Meeting[] = []
+    for (const on of pairs) {
+      const reader = new LieReader()
+      const lie = reader.read(state, on.pair)
+      if (!reader.overlapsAlong(on)) continue
+      const { a, b } = on.finder
+      const touches = on.finder.touches(lie, -Math.min(a.size, b.size) / 4, TOUCHES * mechanism.size)
+      if (touches.length > 0 && touches[0].gap < -TOUCHES * mechanism.size)
+        return overlaps(mechanism, on, -touches[0].gap)
+      touching.push(...touches.map((touch) => new Meeting(on, touch)))
+    }
+    forces.closed = touching
+    this.parting = []
+    for (const meeting of touching) {
+      meeting.place(state)
+      meeting.readRates(state)
+      this.findWay(meeting)
+    }
+    return null
+  }
+
+  /** The first change in the last step; the motion stands there then, else at the end of the step. */
+  first(free: FreeEquations, state: MotionState): ContactChange | null {
+    const { ode } = free
+    const whole: LookBack = { state, look: (time) => free.look(time) }
+    const bare: LookBack = { state, look: (time) => free.glance(time) }
+    let found = this.firstOfClosed(whole, ode.before, ode.time)
+    let end = found ? found.time : ode.time
+    for (const meeting of this.parting) {
+      const time = this.comesBack(meeting, bare, ode.before, end)
+      if (time === null) continue
+      end = time
+      found = { kind: 'closes', time, on: meeting.on, touch: meeting.touch }
+    }
+    free.glance(end)
+    for (const watch of this.watches) {
+      const met = firstMeeting(watch, bare, ode.before, end, this.slack)
+      if (!met) continue
+      ;[found, end] = [met, met.time]
+      free.glance(end)
+    }
+    free.look(end)
+    return found
+  }
+
+  private firstOfClosed(step: LookBack, from: number, to: number): ContactChange | null {
+    const { closed } = this
+    if (closed.length === 0) return null
+    let found: ContactChange | null = null
+    let begin = from
+    for (let k = 1; k <= LOOKS && !found; k++) {
+      let end = from + (k / LOOKS) * (to - from)
+      step.look(end)
+      for (const meeting of closed)
+        for (const kind of SIGNS) {
+          if (!(this.sign(meeting, kind) > 0)) continue
+          step.look(begin)
+          // what slides its way stands where its rate is zero, not a hair beyond
+          const isExact = kind === 'turns' && this.backwards(meeting) < -this.crawl
+          end = since(step, begin, end, () => (isExact ? this.backwards(meeting) : this.sign(meeting, kind)))
+          found = { kind, time: end, meeting }
+          step.look(end)
+        }
+      begin = end
+    }
+    return found
+  }
+
+  /** Positive where something happens to a meeting. */
+  private sign(meeting: Meeting, kind: Sign): number {
+    const { normal, tangential, touch, law, way } = meeting
+    if (kind === 'pulls') return -normal - this.noise(meeting)
+    if (kind === 'leaves') return touch.beyond - BEYOND
+    if (kind === 'turns') return way === 0 ? -1 : this.backwards(meeting) - this.crawl
+    if (way !== 0 || law.staticFriction === 0) return -1
+    return Math.abs(tangential) - law.staticFriction * normal - this.noise(meeting)
+  }
+
+  /** How fast it slides against its way [m/s]. */
+  private backwards({ way, slipRate }: Meeting): number {
+    return -way * slipRate
+  }
+
+  /** As slow as this is no sliding [m/s]. */
+  private get crawl(): number {
+    return STICKING_SPEED * this.mechanism.size
+  }
+
+  /** A force that may be rounding [N]. */
+  private noise(meeting: Meeting): number {
+    const { closed, forces, mechanism } = this
+    let most = 0
+    for (const { normal, tangential } of closed) most = Math.max(most, normal, Math.abs(tangential))
+    const unit = forces.response.scale[2 * closed.indexOf(meeting)]
+    return PULLS * most + FAINT_PULL * mechanism.size * unit * unit
+  }
+
+  /** When what has parted is closed again by the end of a time; null where it is not. */
+  private comesBack(meeting: Meeting, step: LookBack, from: number, to: number): number | null {
+    const { state } = step
+    const gapAt = (time: number): number => {
+      step.look(time)
+      meeting.place(state)
+      meeting.readRates(state)
+      return meeting.touch.isFound && meeting.touch.beyond <= BEYOND ? meeting.gap : Infinity
+    }
+    let begin = from
+    for (let k = 1; k <= LOOKS; k++) {
+      const end = from + (k / LOOKS) * (to - from)
+      if (gapAt(end) < -this.slack) {
+        gapAt(begin)
+        const turn =
+          meeting.gapRate > 0 ? since(step, begin, end, () => (gapAt(state.time), -meeting.gapRate)) : begin
+        return gapAt(turn) > 0 ? since(step, turn, end, () => -gapAt(state.time)) : turn
+      }
+      begin = end
+    }
+    return null
+  }
+
+  /** A step counts: places are right. False where gaps have to be taken out. */
+  accept(state: MotionState): boolean {
+    const { closed, mechanism, watches } = this
+    let most = 0
+    for (const meeting of closed) {
+      meeting.touch.keep()
+      most = Math.max(most, Math.abs(meeting.gap), Math.abs(meeting.gapRate))
+      if (meeting.way === 0 && meeting.coefficient > 0) most = Math.max(most, Math.abs(meeting.slipRate))
+    }
+    for (const watch of watches) watch.accept()
+    for (const { touch } of this.parting) touch.keep()
+    const near = this.parting.filter(
+      ({ touch, gap }) => touch.isFound && touch.beyond <= BEYOND && gap < AWAY * mechanism.size,
+    )
+    if (near.length < this.parting.length) {
+      this.parting = near
+      this.watch(state)
+    }
+    return most <= DRIFT * mechanism.size
+  }
+
+  /** Takes in what has happened. */
+  meet(change: ContactChange, state: MotionState): Problem | null {
+    const { forces, closed, mechanism } = this
+    this.changes = change.time - this.changedAt < AGAIN ? this.changes + 1 : 0
+    this.changedAt = change.time
+    if (this.changes > MOST_CHANGES) return unsettled(mechanism, closed, change.time)
+    for (const { touch } of closed) touch.keep()
+    this.pulled = change.kind === 'pulls' ? change.meeting : null
+    if (change.kind === 'leaves') forces.closed = closed.filter((other) => other !== change.meeting)
+    else if (change.kind === 'turns') this.stand(change.meeting)
+    else if (change.kind === 'closes') {
+      const { on, touch } = change
+      const known = this.parting.find((meeting) => meeting.touch === touch)
+      this.parting = this.parting.filter((meeting) => meeting !== known)
+      const meeting = known ?? new Meeting(on, touch)
+      meeting.place(state)
+      meeting.readRates(state)
+      this.findWay(meeting)
+      forces.closed = [...closed, meeting]
+    }
+    return null
+  }
+
+  private stand(meeting: Meeting): void {
+    meeting.way = 0
+    meeting.isAtLimit = false
+  }
+
+  private findWay(meeting: Meeting): void {
+    const { slipRate } = meeting
+    meeting.isAtLimit = false
+    meeting.way = Math.abs(slipRate) <= this.crawl ? 0 : slipRate > 0 ? 1 : -1
+  }
+
+  /** Whether bodies that touch come together with a blow, at the present motion; undefined where there are no accelerations. */
+  isStruck(free: FreeEquations, time: number): boolean | undefined {
+    if (this.closed.length === 0) return false
+    if (!free.readContacts(time)) return undefined
+    this.part()
+    return this.closed.some(({ gapRate }) => gapRate < -GENTLE_SPEED * this.mechanism.size)
+  }
+
+  /** Bodies that touch and go apart do not touch any more. */
+  private part(): void {
+    const away = this.closed.filter(({ gapRate }) => gapRate > RESTING_SPEED * this.mechanism.size)
+    if (away.length > 0) this.open(away)
+  }
+
+  private open(meetings: readonly Meeting[]): void {
+    for (const meeting of meetings) meeting.normal = meeting.tangential = 0
+    this.forces.closed = this.closed.filter((meeting) => !meetings.includes(meeting))
+    this.parting = [...this.parting, ...meetings]
+  }
+
+  /** Shares out a blow: rates change by impulses where bodies touch. */
+  strike(free: FreeEquations, time: number): Problem | null {
+    const { mechanism, forces } = this
+    if (!free.readContacts(time)) return null
+    const { closed } = this
+    const { response } = forces
+    const n = response.n
+    const compression = choose(response, forces.rates().slice(0, n), closed.map(inBlow(0)), ROUNDS)
+    if (!compression) return clings(mechanism, closed, time)
+    const before = forces.rates().slice(0, n)
+    free.strikeContacts(compression.forces)
+    for (const meeting of closed) meeting.readRates(free.state)
+    const again = closed.map((meeting, k) => {
+      const { restitution } = meeting.law
+      const isFelt = -before[2 * k] * restitution > RESTING_SPEED * mechanism.size
+      return inBlow(isFelt ? restitution * compression.forces[2 * k] : 0)(meeting)
+    })
+    if (again.some(({ least }) => least > 0)) {
+      const expansion = choose(response, forces.rates().slice(0, n), again, ROUNDS)
+      if (!expansion) return clings(mechanism, closed, time)
+      free.strikeContacts(expansion.forces)
+    }
+    for (const meeting of closed) {
+      meeting.readRates(free.state)
+      this.findWay(meeting)
+    }
+    return null
+  }
+
+  /** Finds what pushes, sticks and slides from here on, with closed gaps. */
+  settle(free: FreeEquations, state: MotionState, time: number): Problem | null {
+    const { mechanism, forces } = this
+    for (let round = 0; this.closed.length > 0; round++) {
+      if (!free.takeOutGaps(time, DRIFT * mechanism.size) || !free.readContacts(time)) break
+      const { closed } = this
+      const changes = forces.changes().slice(0, forces.response.n)
+      const chosen = choose(forces.response, changes, closed.map(inMotion))
+      if (!chosen || round > MOST_CHANGES) return clings(mechanism, closed, time)
+      let most = 0
+      changes.forEach((change, d) => {
+        most = Math.max(most, Math.abs(change) * forces.response.scale[d])
+      })
+      let isAgain = false
+      closed.forEach((meeting, k) => {
+        const { law, way, isAtLimit } = meeting
+        if (way !== 0 && !isAtLimit) return
+        const loose = chosen.loose[k]
+        meeting.way = loose > 0 ? (chosen.forces[2 * k + 1] > 0 ? -1 : 1) : 0
+        meeting.isAtLimit = loose > 0 && loose <= BREAKS_LOOSE * most
+        // once it slides there is less friction
+        if (loose > BREAKS_LOOSE * most && law.kineticFriction < law.staticFriction) isAgain = true
+      })
+      if (isAgain) continue
+      const open = closed.filter((meeting, k) => chosen.forces[2 * k] <= 0 && this.goesApart(meeting, k, chosen))
+      if (open.length > 0) this.open(open)
+      break
+    }
+    this.pulled = null
+    this.watch(state)
+    return null
+  }
+
+  /** Whether something that does not push opens, and does not only touch. */
+  private goesApart(meeting: Meeting, k: number, { forces: found }: Chosen): boolean {
+    const { n, w, scale } = this.forces.response
+    if (scale[2 * k] === 0) return false
+    if (meeting === this.pulled) return true
+    let change = meeting.gapChange
+    for (let d = 0; d < n; d++)
+      if (scale[d] > 0) change += (w[2 * k * n + d] * found[d]) / (scale[d] * scale[2 * k])
+    return change > FAINT_PULL * this.mechanism.size
+  }
+
+  private watch(state: MotionState): void {
+    const { pairs, slack, closed, parting } = this
+    this.watches = pairs.map((on) => {
+      const touches = [...closed, ...parting].filter((one) => one.on === on).map(({ touch }) => touch)
+      return new PairWatch(on, slack, touches)
+    })
+    for (const watch of this.watches) watch.begin(state)
+  }
+}
+
+/** In a blow everything may stick. @param least impulse */
+const inBlow =
+  (least: number) =>
+  ({ law }: Meeting): Asked => ({ coefficient: law.kineticFriction, slides: null, least })
+
+const inMotion = ({ law, way, isAtLimit, rubs }: Meeting): Asked => ({
+  coefficient: law.staticFriction,
+  slides: way === 0 || isAtLimit ? null : rubs,
+  least: 0,
+})
