@@ -293,7 +293,9 @@ export class FreeEquations {
     setting.inputs.prescribe(time)
     this.failure = system.close()
     return (
-      this.failure === null && this.accelerate(time) && (this.rubbing.length === 0 || this.settleFriction(time))
+      this.failure === null &&
+      this.accelerate(time) &&
+      (this.rubbing.length === 0 || this.settleFriction(time))
     )
   }
 

@@ -28,12 +28,7 @@ import type { Hold } from './holds'
 import { DRIFT } from './contact/tolerances'
 import { ForceReader } from './force-reader'
 import type { Energies, Physics } from './physics'
-import {
-  LONGEST_TRAVEL,
-  LONGEST_WATCHED_TRAVEL,
-  MOST_STEPS,
-  STEPS_BETWEEN_LOOKS,
-} from './tolerances'
+import { LONGEST_TRAVEL, LONGEST_WATCHED_TRAVEL, MOST_STEPS, STEPS_BETWEEN_LOOKS } from './tolerances'
 
 export interface FreeOptions {
   /** Steps are short enough for whatever is read between them, not only for what closes loops. */

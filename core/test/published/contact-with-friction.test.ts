@@ -4,7 +4,7 @@ import { balance, G, letGo, loosen, reach, weigh } from '../dynamics/free'
 import type { FreeSetting } from '../dynamics/free'
 import { Sketch } from '../sketch'
 import type { Flat } from '../sketch'
-import type { Contact } from '../../src'
+import type { Contact, Part } from '../../src'
 
 const RADIUS = 0.05
 const MASS = 2
@@ -12,6 +12,11 @@ const MASS = 2
 /** A floor 8 m long whose top lies along x at y = 0. */
 const onFloor = (): Sketch =>
   new Sketch(1).part('floor', 'box', 'ground', [0, -0.1], { width: '8 m', depth: '200 mm', height: '40 mm' })
+
+/** The outline of a drawn part through points x, y one after the other [m]. */
+const outline = (points: readonly number[]): Partial<Part> => ({
+  outline: points.flatMap((x, k): [number, number][] => (k % 2 === 0 ? [[x, points[k + 1]!]] : [])),
+})
 
 /** A body that moves in the plane, with its part's origin at a place. */
 function loose(sketch: Sketch, id: string, at: Flat): Sketch {
@@ -27,7 +32,9 @@ function disc(values: Partial<Contact>, share = 0.5): Sketch {
 }
 
 /** Gravity as on a slope that falls along x. */
-const downSlope = (angle: number): FreeSetting => ({ gravity: [G * Math.sin(angle), -G * Math.cos(angle), 0] })
+const downSlope = (angle: number): FreeSetting => ({
+  gravity: [G * Math.sin(angle), -G * Math.cos(angle), 0],
+})
 
 const go = (sketch: Sketch, setting: FreeSetting = {}) => letGo(loosen(sketch, setting), setting)
 
@@ -76,7 +83,7 @@ describe.each([1, -1])('a disc that is thrown along the floor, to side %d', (sid
     const rolling = speed - friction * G * until
     expect(x).toBeCloseTo(side * (where + rolling * (1 - until)), 9)
     expect(solver.state.rate[3]).toBeCloseTo((-side * rolling) / RADIUS, 9)
-    expect(turn).toBeCloseTo((-side * (((rolling / RADIUS) * until) / 2 + (rolling / RADIUS) * (1 - until))), 8)
+    expect(turn).toBeCloseTo(-side * (((rolling / RADIUS) * until) / 2 + (rolling / RADIUS) * (1 - until)), 8)
   })
 
   it('comes back where it has backspin enough', () => {
@@ -149,34 +156,40 @@ describe('a block on a slope', () => {
 })
 
 describe('a ball that bounces', () => {
-  it.each([0.5, 0.8])('by its restitution %d, at the instants of the closed form, and rests in the end', (e) => {
-    const height = 0.3
-    const sketch = loose(onFloor(), 'ball', [0, RADIUS + height])
-    sketch.part('round', 'cylinder', 'ball', [0, RADIUS + height], { diameter: 2 * RADIUS, length: '20 mm' })
-    weigh(sketch, 'ball', MASS, [0, RADIUS + height, 0], [0, 0, 0.5 * MASS * RADIUS ** 2, 0, 0, 0])
-    sketch.contact('on-floor', 'ground', 'ball', { restitution: e })
-    const solver = go(sketch)
-    const fall = Math.sqrt((2 * height) / G)
-    const at = (time: number): number => {
-      if (time < fall) return -(G * time * time) / 2
-      let [begin, v] = [fall, e * G * fall]
-      while (time > begin + (2 * v) / G && v > 1e-9) {
-        begin += (2 * v) / G
-        v *= e
+  it.each([0.5, 0.8])(
+    'by its restitution %d, at the instants of the closed form, and rests in the end',
+    (e) => {
+      const height = 0.3
+      const sketch = loose(onFloor(), 'ball', [0, RADIUS + height])
+      sketch.part('round', 'cylinder', 'ball', [0, RADIUS + height], {
+        diameter: 2 * RADIUS,
+        length: '20 mm',
+      })
+      weigh(sketch, 'ball', MASS, [0, RADIUS + height, 0], [0, 0, 0.5 * MASS * RADIUS ** 2, 0, 0, 0])
+      sketch.contact('on-floor', 'ground', 'ball', { restitution: e })
+      const solver = go(sketch)
+      const fall = Math.sqrt((2 * height) / G)
+      const at = (time: number): number => {
+        if (time < fall) return -(G * time * time) / 2
+        let [begin, v] = [fall, e * G * fall]
+        while (time > begin + (2 * v) / G && v > 1e-9) {
+          begin += (2 * v) / G
+          v *= e
+        }
+        const s = time - begin
+        return v <= 1e-9 ? -height : -height + v * s - (G * s * s) / 2
       }
-      const s = time - begin
-      return v <= 1e-9 ? -height : -height + v * s - (G * s * s) / 2
-    }
-    const before = balance(solver)
-    for (let time = 0.05; time < 4; time += 0.05) {
-      reach(solver, time)
-      expect(Math.abs(solver.state.q[2] - at(time))).toBeLessThan(1e-8)
-      expect(balance(solver)).toBeCloseTo(before, 8)
-    }
-    // all its bounces take fall (1 + e) / (1 - e)
-    expect((fall * (1 + e)) / (1 - e)).toBeLessThan(4)
-    expect(solver.state.q[2]).toBeCloseTo(-height, 11)
-  })
+      const before = balance(solver)
+      for (let time = 0.05; time < 4; time += 0.05) {
+        reach(solver, time)
+        expect(Math.abs(solver.state.q[2] - at(time))).toBeLessThan(1e-8)
+        expect(balance(solver)).toBeCloseTo(before, 8)
+      }
+      // all its bounces take fall (1 + e) / (1 - e)
+      expect((fall * (1 + e)) / (1 - e)).toBeLessThan(4)
+      expect(solver.state.q[2]).toBeCloseTo(-height, 11)
+    },
+  )
 })
 
 describe('three balls in a row', () => {
@@ -189,7 +202,9 @@ describe('three balls in a row', () => {
       sketch.part(`round${k}`, 'cylinder', `ball${k}`, [x, 0], { diameter: 2 * RADIUS, length: '20 mm' })
       weigh(sketch, `ball${k}`, MASS, [x, 0, 0], [0, 0, 0, 0, 0, 0])
     })
-    sketch.contact('first', 'ball0', 'ball1', { restitution }).contact('second', 'ball1', 'ball2', { restitution })
+    sketch
+      .contact('first', 'ball0', 'ball1', { restitution })
+      .contact('second', 'ball1', 'ball2', { restitution })
     const solver = reach(go(sketch, { gravity: [0, 0, 0], rates: { rail0: 1 } }), 0.06 + 0.03)
     const share = (1 + restitution) / 2
     const rates = [...solver.state.rate.subarray(1)]
@@ -199,7 +214,9 @@ describe('three balls in a row', () => {
       ;[1, 1, 1].forEach((one, k) => expect(reach(solver, 0.2).state.rate[k + 1]).toBeCloseTo(one / 3, 12))
       return
     }
-    ;[1 - share, share * (1 - share), share * share].forEach((rate, k) => expect(rates[k]).toBeCloseTo(rate, 11))
+    ;[1 - share, share * (1 - share), share * share].forEach((rate, k) =>
+      expect(rates[k]).toBeCloseTo(rate, 11),
+    )
   })
 })
 
@@ -215,7 +232,11 @@ describe('a follower with a flat face on an eccentric disc', () => {
       .body('cam', 'follower')
       .hinge('shaft', 'ground', 'cam', [0, 0])
       .part('disc', 'cylinder', 'cam', [0, -eccentricity], { diameter: 2 * RADIUS, length: '20 mm' })
-      .part('face', 'box', 'follower', [0, lowest + 0.005], { width: '120 mm', depth: '10 mm', height: '16 mm' })
+      .part('face', 'box', 'follower', [0, lowest + 0.005], {
+        width: '120 mm',
+        depth: '10 mm',
+        height: '16 mm',
+      })
       .slide('guide', 'ground', 'follower', [0, lowest, 0], [0, 1, 0])
       .motor('shaft', side * speed)
       .contact('ride', 'cam', 'follower')
@@ -225,7 +246,14 @@ describe('a follower with a flat face on an eccentric disc', () => {
     scenario.mode = 'free'
     scenario.gravity = [0, -G, 0]
     scenario.loads = [
-      { id: 'spring', name: 'Spring', kind: 'joint-spring', joint: 'guide', stiffness, at: -preload / stiffness },
+      {
+        id: 'spring',
+        name: 'Spring',
+        kind: 'joint-spring',
+        joint: 'guide',
+        stiffness,
+        at: -preload / stiffness,
+      },
     ] as typeof scenario.loads
     return sketch
   }
@@ -272,21 +300,78 @@ describe('a follower with a flat face on an eccentric disc', () => {
   })
 })
 
-describe('a wedge', () => {
-  /** A wedge on the floor, whose slanting face carries a block that slides up and down; the block presses. */
-  const wedge = (angle: number, friction: number): Sketch => {
-    const sketch = new Sketch(1)
-      .part('floor', 'box', 'ground', [0, -0.1], { width: '4 m', depth: '200 mm', height: '40 mm' })
-      .body('wedge', 'block')
-      .join('planar', 'wedge-plane', 'ground', 'wedge', [0, 0])
-      .slide('guide', 'ground', 'block', [0, 0.1, 0], [0, 1, 0])
-    const rise = 0.4 * Math.tan(angle)
-    sketch
-      .part('ramp', 'outline-plate', 'wedge', [0, 0], {})
-      .part('peg', 'cylinder', 'block', [0, rise / 2 + 0.02 / Math.cos(angle)], { diameter: '40 mm', length: '20 mm' })
-    return sketch.contact('on-floor', 'ground', 'wedge', { friction }).contact('on-ramp', 'wedge', 'block', { friction })
+describe('a wedge under a block that is pressed down', () => {
+  // Meriam & Kraige, Statics, section 6/4 (wedges): it is driven out only where its angle is more than twice that of friction
+  const [press, wedgeMass, blockMass] = [50, 0.6, 0.8]
+
+  function wedge(angle: number, friction: number): Sketch {
+    const length = 0.4
+    const rise = length * Math.tan(angle)
+    const height = rise / 2 + 0.02 / Math.cos(angle)
+    const sketch = loose(onFloor(), 'wedge', [0, 0])
+      .part('ramp', 'extruded', 'wedge', [-length / 2, 0], { thickness: '20 mm' }, outline([0, 0, length, 0, length, rise]))
+      .body('block')
+      .part('peg', 'cylinder', 'block', [0, height], { diameter: '40 mm', length: '20 mm' })
+      .slide('guide', 'ground', 'block', [0, height, 0], [0, 1, 0])
+      .contact('on-floor', 'ground', 'wedge', { friction })
+      .contact('on-ramp', 'wedge', 'block', { friction })
+    weigh(sketch, 'wedge', wedgeMass, [0, rise / 3, 0], [0, 0, 0.01, 0, 0, 0])
+    weigh(sketch, 'block', blockMass, [0, height, 0], [0, 0, 0, 0, 0, 0])
+    const [scenario] = sketch.document.scenarios
+    scenario.mode = 'free'
+    scenario.gravity = [0, 0, 0]
+    scenario.loads = [
+      { id: 'press', name: 'Press', kind: 'effort', joint: 'guide', effort: `${-press} N` },
+    ] as typeof scenario.loads
+    return sketch
   }
-  it.skip('locks', () => {
-    expect(wedge(0.1, 0.2)).toBeDefined()
+
+  it.each([0.2, 0.35])('locks itself at %d rad, friction angle 0.2 rad', (angle) => {
+    const film = wedge(angle, Math.tan(0.2)).solve()
+    const last = film.take.frames - 1
+    expect(Math.abs(film.joint('wedge-plane/x', last)[0])).toBeLessThan(1e-13)
+    expect(Math.abs(film.joint('guide', last)[0])).toBeLessThan(1e-13)
+  })
+
+  it('is driven out where it is steeper', () => {
+    const [angle, mu] = [0.45, Math.tan(0.2)]
+    const film = wedge(angle, mu).solve()
+    const [c, s] = [Math.cos(angle), Math.sin(angle)]
+    const share = ((1 - mu * mu) * s - 2 * mu * c) / (wedgeMass * (c + mu * s))
+    const a = (share * press) / (1 + share * blockMass * Math.tan(angle))
+    for (const frame of [3, 10]) {
+      const t = film.time(frame)
+      expect(film.joint('wedge-plane/x', frame)[0]).toBeCloseTo((a * t * t) / 2, 10)
+      expect(film.joint('guide', frame)[0]).toBeCloseTo((-Math.tan(angle) * a * t * t) / 2, 10)
+    }
+  })
+})
+
+describe('the rod of Painlevé', () => {
+  // Génot & Brogliato, New results on Painlevé paradoxes (1999): a slender rod that slides on its end has no forces where
+  // 1 + 3 cos (cos - mu sin) < 0, cos and sin of its angle from the floor, its end sliding away from below its centre
+  const length = 0.6
+  const angle = Math.atan(2)
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+
+  function rodOnFloor(friction: number, speed: number) {
+    const centre: Flat = [(-length / 2) * c, (length / 2) * s]
+    const sketch = loose(onFloor(), 'rod', centre)
+    const tapered = [-length / 2, 0.004, -length / 2, -0.004, length / 2, 0]
+    sketch.part('stick', 'extruded', 'rod', centre, { thickness: '20 mm' }, { zero: [c, -s, 0], ...outline(tapered) })
+    weigh(sketch, 'rod', 1, [...centre, 0], [0, 0, length ** 2 / 12, 0, 0, 0])
+    return go(sketch.contact('on-floor', 'ground', 'rod', { friction }), { rates: { 'rod-plane/x': speed } })
+  }
+
+  it.each([1, -1])('slides where there are forces, to side %d', (side) => {
+    const [friction, { state }] = [1.2, rodOnFloor(1.2, side)]
+    const normal = G / (1 + 3 * c * (c - side * friction * s))
+    expect(state.acceleration[1]).toBeCloseTo(-side * friction * normal, 9)
+    expect(state.acceleration[2]).toBeCloseTo(normal - G, 9)
+  })
+
+  it('is named where there are none, and slides the other way', () => {
+    expect(() => rodOnFloor(1.5, 1)).toThrow(/Painlevé/)
+    expect(rodOnFloor(1.5, -1).problem).toBeNull()
   })
 })

@@ -98,7 +98,9 @@ export function choose(
   let z = solveComplementarity(matrix, q, size)
   for (let round = 1; z && round < rounds; round++) {
     const before: Float64Array = z
-    const harder = q.map((value, r) => value - (unknowns[r].role === SLIDING ? 0 : SOFTNESS_OF_CHOICE * before[r]))
+    const harder = q.map(
+      (value, r) => value - (unknowns[r].role === SLIDING ? 0 : SOFTNESS_OF_CHOICE * before[r]),
+    )
     z = solveComplementarity(matrix, harder, size)
   }
   if (!z) return null

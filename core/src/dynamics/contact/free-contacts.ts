@@ -327,7 +327,9 @@ export class FreeContacts {
         if (loose > BREAKS_LOOSE * most && law.kineticFriction < law.staticFriction) isAgain = true
       })
       if (isAgain) continue
-      const open = closed.filter((meeting, k) => chosen.forces[2 * k] <= 0 && this.goesApart(meeting, k, chosen))
+      const open = closed.filter(
+        (meeting, k) => chosen.forces[2 * k] <= 0 && this.goesApart(meeting, k, chosen),
+      )
       if (open.length > 0) this.open(open)
       break
     }

@@ -1,6 +1,8 @@
 /** Lever that tapers from its hub to its end, with a bore in either: origin in the hub, x toward the end, z along the bores. */
 import { faceFrame } from '../face-frame'
-import { arc, circle, extrude } from '../mesh/mesh'
+import { roundPiece, segment } from '../profiles/piece'
+import { asHole, circleLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 export const lever = defineShape({
@@ -27,15 +29,30 @@ export const lever = defineShape({
     'side A': faceFrame([0, 0, t / 2], [0, 0, 1], [1, 0, 0]),
     'side B': faceFrame([0, 0, -t / 2], [0, 0, -1], [1, 0, 0]),
   }),
-  solids: ({ length, hub, end, thickness: t, bore, endBore }, _, chords) => {
-    // the flanks are tangents of both circles
-    const half = Math.acos((hub - end) / 2 / length)
-    const outline = [
-      ...arc(length, 0, end / 2, -half, half, chords >> 1),
-      ...arc(0, 0, hub / 2, half, 2 * Math.PI - half, chords),
-    ]
-    const holes = [circle(0, 0, bore / 2, chords)]
-    if (endBore > 0) holes.push(circle(length, 0, endBore / 2, chords))
-    return [extrude(outline, holes, -t / 2, t / 2)]
-  },
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
 })
+
+type Sizes = Record<'length' | 'hub' | 'end' | 'thickness' | 'bore' | 'endBore', number>
+
+function profile({ length, hub, end, thickness: t, bore, endBore }: Sizes): Profile {
+  // the flanks are tangents of both circles
+  const half = Math.acos((hub - end) / 2 / length)
+  const [c, s] = [Math.cos(half), Math.sin(half)]
+  const on = (x: number, diameter: number, side: 1 | -1) =>
+    [x + (diameter / 2) * c, (side * diameter * s) / 2] as const
+  return {
+    outer: [
+      roundPiece([length, 0], end / 2, -half, 2 * half),
+      segment(on(length, end, 1), on(0, hub, 1)),
+      roundPiece([0, 0], hub / 2, half, 2 * (Math.PI - half)),
+      segment(on(0, hub, -1), on(length, end, -1)),
+    ],
+    holes: [
+      asHole(circleLoop([0, 0], bore / 2)),
+      ...(endBore > 0 ? [asHole(circleLoop([length, 0], endBore / 2))] : []),
+    ],
+    bottom: -t / 2,
+    top: t / 2,
+  }
+}

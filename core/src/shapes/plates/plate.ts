@@ -4,8 +4,11 @@
  */
 import { box } from './box'
 import { faceFrame } from '../face-frame'
-import { circle, extrude, rectangle, slot } from '../mesh/mesh'
+import { rectangle } from '../mesh/mesh'
+import { asHole, circleLoop, polygonLoop, slotLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
+import { pointsOf } from './outline-points'
 
 const most = 40
 
@@ -50,18 +53,25 @@ export const plate = defineShape({
       ...(d.slotLength > 0 ? { slot: faceFrame([0, 0, 0], [1, 0, 0], [0, 1, 0]) } : {}),
     }
   },
-  solids: (d, _, chords) => [
-    extrude(
-      rectangle(0, 0, d.length, d.width),
-      [
-        ...centres(d).map(([x, y]) => circle(x, y, d.hole / 2, chords)),
-        ...(d.slotLength > 0 ? [slot(0, 0, d.slotLength, d.slotWidth, chords)] : []),
-      ],
-      -d.thickness / 2,
-      d.thickness / 2,
-    ),
-  ],
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
 })
+
+type Sizes = Parameters<typeof centres>[0] &
+  Record<'length' | 'width' | 'thickness' | 'hole' | 'slotLength' | 'slotWidth', number>
+
+function profile(d: Sizes): Profile {
+  const half = d.slotLength / 2
+  return {
+    outer: polygonLoop(pointsOf(rectangle(0, 0, d.length, d.width))),
+    holes: [
+      ...centres(d).map((centre) => circleLoop(centre, d.hole / 2)),
+      ...(half > 0 ? [slotLoop([-half, 0], [half, 0], d.slotWidth / 2)] : []),
+    ].map(asHole),
+    bottom: -d.thickness / 2,
+    top: d.thickness / 2,
+  }
+}
 
 /** Centres of the holes, the front row first. */
 function centres(d: { length: number; width: number; holes: number; margin: number }): [number, number][] {

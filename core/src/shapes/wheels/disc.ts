@@ -1,8 +1,9 @@
 /** Disc or flange with a bore, a keyway in it, a tongue or slot across its face: origin at its centre in mid-thickness, z along the axis. */
 import { acrossDatums, acrossDimensions, acrossFault, acrossOption, acrossTop, discAcross } from './across'
-import { boreDimension, keyDimensions, keyedHoles, keyedTooLarge, keywayDatum } from './bore'
+import { boreDimension, keyDimensions, keyedHoles, keyedLoops, keyedTooLarge, keywayDatum } from './bore'
 import { axialDatums } from '../face-frame'
 import { circle } from '../mesh/mesh'
+import { circleLoop } from '../profiles/profile'
 import { defineShape } from '../shape'
 import { markOption, markSolids } from './mark'
 
@@ -30,4 +31,12 @@ export const disc = defineShape({
       ...markSolids(extras, 0.6 * radius + 0.2 * d.bore, 0.95 * radius, acrossTop(d, extras)),
     ]
   },
+  profiles: (d) => [
+    {
+      outer: circleLoop([0, 0], d.diameter / 2),
+      holes: keyedLoops(d),
+      bottom: -d.thickness / 2,
+      top: d.thickness / 2,
+    },
+  ],
 })

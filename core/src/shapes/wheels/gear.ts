@@ -2,10 +2,11 @@
  * Spur gear with real involute teeth: origin at the pitch centre in mid-width, z along the axis, x through the middle of a
  * tooth.
  */
-import { boreDimension, keyDimensions, keyedHoles, keyedTooLarge, keywayDatum } from './bore'
+import { boreDimension, keyDimensions, keyedHoles, keyedLoops, keyedTooLarge, keywayDatum } from './bore'
 import type { Toothing } from '../transmission'
 import { axialDatums, faceFrame } from '../face-frame'
-import { externalFlank, gearRadii, halfToothAngle } from './involute'
+import { externalFlank, filletOf, gearRadii, halfToothAngle } from './involute'
+import { toothedLoop } from './toothed-loop'
 import type { Flank } from './involute'
 import { extrude } from '../mesh/mesh'
 import { defineShape } from '../shape'
@@ -73,6 +74,22 @@ export const gear = defineShape({
       d.width / 2,
     ),
   ],
+  profiles: (d) => {
+    const toothing = toothingOf(d)
+    const { base, tip } = gearRadii(toothing)
+    const halfTip = halfToothAngle(toothing, base, tip)
+    const fillet = filletOf(toothing)
+    const from = Math.max(base, fillet[fillet.length - 1][0])
+    const below: Flank = [...fillet, [from, halfToothAngle(toothing, base, from)]]
+    return [
+      {
+        outer: toothedLoop({ toothing, base, below, tip, halfTip, about: 0 }),
+        holes: keyedLoops(d),
+        bottom: -d.width / 2,
+        top: d.width / 2,
+      },
+    ]
+  },
   transmission: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: false }),
 })
 

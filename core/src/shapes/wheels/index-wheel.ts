@@ -5,9 +5,12 @@
  * With n slots at the distance c: the pin runs at a = c sin(pi/n), the wheel's radius is c cos(pi/n), so that the pin
  * enters a slot along it. Source: Norton, Design of Machinery, section on intermittent-motion mechanisms.
  */
-import { boreDimension, boreHoles } from './bore'
+import { boreDimension, boreHoles, boreLoops } from './bore'
 import { axialDatums, faceFrame } from '../face-frame'
 import { arc, circle, extrude } from '../mesh/mesh'
+import { roundPiece, segment } from '../profiles/piece'
+import { circleLoop } from '../profiles/profile'
+import type { Loop } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 const shared = {
@@ -61,6 +64,9 @@ export const indexWheel = defineShape<keyof typeof shared>({
   solids: (d, _, chords) => [
     extrude(wheelOutline(d, chords), boreHoles(d.bore, chords), -d.width / 2, d.width / 2),
   ],
+  profiles: (d) => [
+    { outer: wheelLoop(d), holes: boreLoops(d.bore), bottom: -d.width / 2, top: d.width / 2 },
+  ],
   transmission: ({ slots, distance }) => ({ kind: 'index-wheel', slots, distance }),
 })
 
@@ -91,8 +97,58 @@ export const pinWheel = defineShape<keyof typeof shared>({
       extrude(circle(crank(d), 0, d.pin / 2, chords), [], -0.55 * w, w / 2),
     ]
   },
+  profiles: (d) => {
+    const w = d.width
+    const holes = boreLoops(d.bore)
+    return [
+      { outer: circleLoop([0, 0], crank(d) + d.pin), holes, bottom: -1.5 * w, top: -0.55 * w },
+      { outer: lockLoop(d), holes, bottom: -0.55 * w, top: w / 2 },
+      { outer: circleLoop([crank(d), 0], d.pin / 2), holes: [], bottom: -0.55 * w, top: w / 2 },
+    ]
+  },
   transmission: ({ slots, distance }) => ({ kind: 'pin-wheel', slots, distance }),
 })
+
+/** The outline of the slotted wheel in exact pieces. */
+function wheelLoop(d: Index): Loop {
+  const r = rim(d)
+  const half = (d.pin / 2) * (1 + PLAY)
+  const lock = lockRadius(d) * (1 + PLAY)
+  const step = (2 * Math.PI) / d.slots
+  const mouth = Math.sqrt(r * r - half * half)
+  const slotTurn = Math.asin(half / r)
+  const across = (r * r + d.distance ** 2 - lock ** 2) / (2 * d.distance)
+  const hollow = Math.atan2(Math.sqrt(Math.max(0, r * r - across * across)), across)
+  const angle = Math.atan2(Math.sqrt(Math.max(0, r * r - across * across)), across - d.distance)
+  return Array.from({ length: d.slots }, (_, k) => {
+    const [ray, middle] = [k * step, (k + 0.5) * step]
+    const on = (x: number, y: number, turn: number) =>
+      [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)] as const
+    const rest = step / 2 - slotTurn - hollow
+    return [
+      segment(on(mouth, -half, ray), on(slotEnd(d), -half, ray)),
+      // hollow: the material is outside
+      roundPiece(on(slotEnd(d), 0, ray), half, ray - Math.PI / 2, -Math.PI),
+      segment(on(slotEnd(d), half, ray), on(mouth, half, ray)),
+      roundPiece([0, 0], r, ray + slotTurn, rest),
+      roundPiece(on(d.distance, 0, middle), lock, middle - angle, 2 * angle - 2 * Math.PI),
+      roundPiece([0, 0], r, middle + hollow, rest),
+    ]
+  }).flat()
+}
+
+/** The outline of the locking disc in exact pieces. */
+function lockLoop(d: Index): Loop {
+  const lock = lockRadius(d)
+  const hollow = rim(d) * (1 + PLAY)
+  const across = (d.distance ** 2 + lock ** 2 - hollow ** 2) / (2 * d.distance)
+  const angle = Math.acos(Math.max(-1, Math.min(1, across / lock)))
+  const seen = Math.asin((lock * Math.sin(angle)) / hollow)
+  return [
+    roundPiece([0, 0], lock, angle, 2 * (Math.PI - angle)),
+    roundPiece([d.distance, 0], hollow, Math.PI + seen, -2 * seen),
+  ]
+}
 
 /** Slots along the rays, hollows for the locking disc between them. */
 function wheelOutline(d: Index, chords: number): number[] {

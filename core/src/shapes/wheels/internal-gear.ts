@@ -3,6 +3,8 @@ import { axialDatums } from '../face-frame'
 import { toothContradiction, toothDimensions, toothedOutline, toothingOf } from './gear'
 import { halfToothAngle, internalRadii, involuteFlank } from './involute'
 import { circle, extrude } from '../mesh/mesh'
+import { asHole, circleLoop } from '../profiles/profile'
+import { toothedLoop } from './toothed-loop'
 import { defineShape } from '../shape'
 
 export const internalGear = defineShape({
@@ -37,6 +39,22 @@ export const internalGear = defineShape({
     const hole = toothedOutline([first, ...involuteFlank(toothing, base, inner, root)], d.teeth)
     const turned = turn(hole, Math.PI / d.teeth)
     return [extrude(circle(0, 0, root + d.rim, 2 * chords), [turned], -d.width / 2, d.width / 2)]
+  },
+  profiles: (d) => {
+    const toothing = toothingOf(d)
+    const { base, tip, root } = internalRadii(toothing)
+    const inner = Math.max(tip, base)
+    const below = [[inner, halfToothAngle(toothing, base, inner)]] as const
+    const halfTip = halfToothAngle(toothing, base, root)
+    const spaces = { toothing, base, below, tip: root, halfTip, about: Math.PI / d.teeth }
+    return [
+      {
+        outer: circleLoop([0, 0], root + d.rim),
+        holes: [asHole(toothedLoop(spaces))],
+        bottom: -d.width / 2,
+        top: d.width / 2,
+      },
+    ]
   },
   transmission: (d) => ({ kind: 'gear', toothing: toothingOf(d), internal: true }),
 })

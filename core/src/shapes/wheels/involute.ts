@@ -4,6 +4,7 @@
  * that the rack cuts. Angles in rad, lengths in m.
  */
 import type { Toothing } from '../transmission'
+import type { Piece } from '../profiles/piece'
 import { INVOLUTE, ON_FLANK, SAME_TEETH } from '../tolerances'
 
 const ADDENDUM = 1
@@ -102,18 +103,64 @@ export function workingPair(a: Toothing, b: Toothing, internal: boolean): Workin
 export type Flank = readonly (readonly [number, number])[]
 
 const FLANK_STEPS = 14
+
+/** The roll angle of the involute at a radius: tangent of its pressure angle. */
+const rollAt = (base: number, r: number): number => Math.sqrt(Math.max(0, (r / base) ** 2 - 1))
+
+/**
+ * The involute of one side of a tooth about an angle, from one radius to another: its place is (base, base s), s the roll angle, turned
+ * by what the half tooth on the base circle has left of s.
+ * @param side 1: at the end of the tooth that comes later counter-clockwise
+ */
+export function involutePiece(
+  toothing: Toothing,
+  base: number,
+  about: number,
+  side: 1 | -1,
+  [from, to]: readonly [number, number],
+): Piece {
+  const [first, last] = [from, to].map((r) => Math.max(LEAST_ROLL, rollAt(base, r)))
+  const span = last - first
+  const half = halfToothAngle(toothing, base, base)
+  return {
+    at(u, out) {
+      const s = first + u * span
+      const turn = half - s
+      const [c, d] = [Math.cos(turn), Math.sin(turn)]
+      // seen from the middle of the tooth; the other side is its mirror image
+      const place = [base * (c - d * s), side * base * (d + c * s)]
+      const slope = [c * base * s * span, side * d * base * s * span]
+      const bend = [(c + d * s) * base * span * span, side * (d - c * s) * base * span * span]
+      const [e, f] = [Math.cos(about), Math.sin(about)]
+      ;[place, slope, bend].forEach(([x, y], k) => {
+        out[2 * k] = e * x - f * y
+        out[2 * k + 1] = f * x + e * y
+      })
+    },
+    steps: () => FLANK_STEPS,
+  }
+}
+
+/** An involute is not begun nearer to its cusp on the base circle than this roll angle [rad]. */
+const LEAST_ROLL = 1e-4
 const FILLET_STEPS = 8
 
 export function externalFlank(toothing: Toothing): Flank {
   const { base, tip } = gearRadii(toothing)
+  const kept = filletOf(toothing)
+  const from = Math.max(base, kept[kept.length - 1][0])
+  return [...kept, ...involuteFlank(toothing, base, from, tip)]
+}
+
+/** What lies below the involute. */
+export function filletOf(toothing: Toothing): Flank {
+  const { base } = gearRadii(toothing)
   const fillet = filletPoints(toothing)
   // the fillet ends where it meets the involute; below the base circle there is none
   const meets = fillet.findIndex(
     ([r, half]) => r > base && half > halfToothAngle(toothing, base, r) - ON_FLANK && r > fillet[0][0],
   )
-  const kept = meets < 0 ? fillet : fillet.slice(0, meets)
-  const from = Math.max(base, kept[kept.length - 1][0])
-  return [...kept, ...involuteFlank(toothing, base, from, tip)]
+  return meets < 0 ? fillet : fillet.slice(0, meets)
 }
 
 /** The involute between two radii, finer where it bends more. */
@@ -123,8 +170,7 @@ export function involuteFlank(
   from: number,
   to: number,
 ): [number, number][] {
-  const roll = (r: number) => Math.sqrt(Math.max(0, (r / base) ** 2 - 1))
-  const [a, b] = [roll(from), roll(to)]
+  const [a, b] = [rollAt(base, from), rollAt(base, to)]
   return Array.from({ length: FLANK_STEPS }, (_, i) => {
     const r = base * Math.sqrt(1 + (a + ((b - a) * (i + 1)) / FLANK_STEPS) ** 2)
     return [r, halfToothAngle(toothing, base, r)]

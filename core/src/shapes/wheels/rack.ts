@@ -4,7 +4,9 @@
  */
 import { faceFrame } from '../face-frame'
 import { MOST_TEETH, toothDimensions } from './gear'
-import { extrude } from '../mesh/mesh'
+import { pointsOf } from '../plates/outline-points'
+import { polygonLoop, solidOf } from '../profiles/profile'
+import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
 
 const { module, teeth, pressureAngle, width } = toothDimensions
@@ -38,22 +40,27 @@ export const rack = defineShape({
       'end B': faceFrame([end, -height / 2, 0], [1, 0, 0], [0, 1, 0]),
     }
   },
-  solids: ({ module: m, teeth: z, pressureAngle: a, width: w, height }) => {
-    const pitch = Math.PI * m
-    const slope = Math.tan(a)
-    const [tip, root] = [pitch / 4 - m * slope, pitch / 4 + 1.25 * m * slope]
-    const [start, end] = ends(m, z)
-    // from right to left over the teeth, so that the outline runs counter-clockwise
-    const outline = [start, -height, end, -height, end, -1.25 * m]
-    for (let k = z - 1 - Math.floor(z / 2); k >= -Math.floor(z / 2); k--) {
-      const x = k * pitch
-      outline.push(x + root, -1.25 * m, x + tip, m, x - tip, m, x - root, -1.25 * m)
-    }
-    outline.push(start, -1.25 * m)
-    return [extrude(outline, [], -w / 2, w / 2)]
-  },
+  solids: (d, _, chords) => [solidOf(profile(d), chords)],
+  profiles: (d) => [profile(d)],
   transmission: ({ module: m, pressureAngle: a }) => ({ kind: 'rack', module: m, pressureAngle: a }),
 })
+
+type Sizes = Record<'module' | 'teeth' | 'pressureAngle' | 'width' | 'height', number>
+
+function profile({ module: m, teeth: z, pressureAngle: a, width: w, height }: Sizes): Profile {
+  const pitch = Math.PI * m
+  const slope = Math.tan(a)
+  const [tip, root] = [pitch / 4 - m * slope, pitch / 4 + 1.25 * m * slope]
+  const [start, end] = ends(m, z)
+  // from right to left over the teeth, so that the outline runs counter-clockwise
+  const outline = [start, -height, end, -height, end, -1.25 * m]
+  for (let k = z - 1 - Math.floor(z / 2); k >= -Math.floor(z / 2); k--) {
+    const x = k * pitch
+    outline.push(x + root, -1.25 * m, x + tip, m, x - tip, m, x - root, -1.25 * m)
+  }
+  outline.push(start, -1.25 * m)
+  return { outer: polygonLoop(pointsOf(outline)), holes: [], bottom: -w / 2, top: w / 2 }
+}
 
 /** Where the first and the last tooth space end, in the middle of a space. */
 function ends(module: number, teeth: number): [number, number] {

@@ -1,7 +1,8 @@
 /** Wheel that rolls on its rim: a rim, a thinner web and a hub with a bore. Origin at its centre, z along the axis. */
-import { boreDimension, boreTooLarge } from './bore'
+import { boreDimension, boreLoops, boreTooLarge } from './bore'
 import { axialDatums, faceFrame } from '../face-frame'
 import { revolve } from '../mesh/revolve'
+import { asHole, circleLoop } from '../profiles/profile'
 import { defineShape } from '../shape'
 import { markOption, markSolids } from './mark'
 
@@ -35,5 +36,18 @@ export const wheel = defineShape({
       ...markSolids(extras, diameter / 2 - 0.9 * rim, diameter / 2 - 0.1 * rim, h),
     ]
   },
+  // the web lies within both and meets nothing that they do not
+  profiles: ({ diameter, width, rim, hub, bore }) => [
+    {
+      outer: circleLoop([0, 0], diameter / 2),
+      holes: [asHole(circleLoop([0, 0], diameter / 2 - rim))],
+      ...{ bottom: -width / 2, top: width / 2 },
+    },
+    {
+      outer: circleLoop([0, 0], hub / 2),
+      holes: boreLoops(bore),
+      ...{ bottom: -width / 2, top: width / 2 },
+    },
+  ],
   transmission: ({ diameter }) => ({ kind: 'wheel', diameter }),
 })

@@ -42,18 +42,59 @@ const profileOf = (kind: string, dimensions = {}, more = {}): Profile => {
 const SLOTTED = { holes: [{ x: '20 mm', y: '10 mm', toX: '40 mm', toY: '10 mm', diameter: '8 mm' }] }
 type Case = [name: string, kind: string, dimensions: Record<string, string>, more: Partial<Part>]
 const cases: Case[] = [
-  ...['box', 'link', 'cylinder', 'cam', 'ratchet', 'pawl', 'extruded'].map((kind): Case => [
-    kind,
-    kind,
-    {},
-    {},
-  ]),
+  ...[
+    'box',
+    'link',
+    'lever',
+    'plate',
+    'cylinder',
+    'tube',
+    'disc',
+    'cam',
+    'ratchet',
+    'pawl',
+    'rack',
+    'extruded',
+  ].map((kind): Case => [kind, kind, {}, {}]),
   ['cam of a pointed follower', 'cam', { roller: '0 mm' }, { options: { law: 'parabolic' } }],
   ['ratchet with a keyway, backwards', 'ratchet', { keyWidth: '3 mm' }, { options: { hand: 'backwards' } }],
+  ['plate with a slot', 'plate', { slotLength: '30 mm' }, {}],
   ['outline with corners', 'extruded', { corner: '3 mm' }, {}],
 ]
 
+// their solids follow the curves of their teeth in chords of their own
+const chorded: Case[] = [
+  ['gear', 'gear', {}, {}],
+  ['gear of few teeth', 'gear', { teeth: '14', shift: '0.2' }, {}],
+  ['gear with a keyway', 'gear', { keyWidth: '3 mm' }, {}],
+  ['internal gear', 'internal-gear', {}, {}],
+  ['slotted index wheel', 'index-wheel', {}, {}],
+  ['slotted index wheel of four', 'index-wheel', { slots: '4' }, {}],
+]
+
 describe('exact outlines of parts', () => {
+  it.each(chorded)('%s: closed, and what the solid follows', (_, kind, dimensions, more) => {
+    const shape = shapeOf(resolved(kitPart(kind, dimensions, more)))
+    const [{ outer, holes, top, bottom }] = shape.profiles() as [Profile]
+    for (const loop of [outer, ...holes])
+      loop.forEach((piece, k) => {
+        const [[x, y], [p, q]] = [jet(piece, 1), jet(loop[(k + 1) % loop.length]!, 0)]
+        expect(Math.hypot(x! - p!, y! - q!)).toBeLessThan(1e-9)
+      })
+    const area = [outer, ...holes].reduce((sum, loop) => sum + areaOf(loop), 0)
+    const { volume } = volumeProperties(moments(shape.solids(512)))
+    expect((area * (top - bottom)) / volume).toBeCloseTo(1, 3)
+  })
+
+  it('a pin wheel: its flange, its locking disc and its pin', () => {
+    const shape = shapeOf(resolved(kitPart('pin-wheel')))
+    const areas = shape.profiles().map(({ outer, holes, top, bottom }) => {
+      const area = [outer, ...holes].reduce((sum, loop) => sum + areaOf(loop), 0)
+      return area * (top - bottom)
+    })
+    const { volume } = volumeProperties(moments(shape.solids(512)))
+    expect(areas.reduce((sum, one) => sum + one, 0) / volume).toBeCloseTo(1, 3)
+  })
   it.each(cases)('%s: closed, and what the solid is drawn from', (_, kind, dimensions, more) => {
     const part = resolved(kitPart(kind, dimensions, more))
     const shape = shapeOf(part)
@@ -71,7 +112,7 @@ describe('exact outlines of parts', () => {
     expect((area * (profile!.top - profile!.bottom)) / volume).toBeCloseTo(1, 6)
   })
 
-  it.each(cases)('%s: derivatives of every piece', (_, kind, dimensions, more) => {
+  it.each([...cases, ...chorded])('%s: derivatives of every piece', (_, kind, dimensions, more) => {
     const profile = profileOf(kind, dimensions, more)
     const h = 1e-5
     for (const piece of [profile.outer, ...profile.holes].flat())
