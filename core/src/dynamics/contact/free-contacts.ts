@@ -92,11 +92,7 @@ export class FreeContacts {
     }
     forces.closed = touching
     this.parting = []
-    for (const meeting of touching) {
-      meeting.place(state)
-      meeting.readRates(state)
-      this.findWay(meeting)
-    }
+    for (const meeting of touching) this.takeIn(meeting, state)
     return null
   }
 
@@ -228,19 +224,37 @@ export class FreeContacts {
     if (this.changes > MOST_CHANGES) return unsettled(mechanism, closed, change.time)
     for (const { touch } of closed) touch.keep()
     this.pulled = change.kind === 'pulls' ? change.meeting : null
-    if (change.kind === 'leaves') forces.closed = closed.filter((other) => other !== change.meeting)
+    if (change.kind === 'leaves') this.leave(change.meeting, state)
     else if (change.kind === 'turns') this.stand(change.meeting)
     else if (change.kind === 'closes') {
       const { on, touch } = change
       const known = this.parting.find((meeting) => meeting.touch === touch)
       this.parting = this.parting.filter((meeting) => meeting !== known)
       const meeting = known ?? new Meeting(on, touch)
-      meeting.place(state)
-      meeting.readRates(state)
-      this.findWay(meeting)
+      this.takeIn(meeting, state)
       forces.closed = [...closed, meeting]
     }
     return null
+  }
+
+  /** A place comes to the end of its side: it goes on where the outline does, and in a corner that points inward there are two. */
+  private leave(meeting: Meeting, state: MotionState): void {
+    const { mechanism, forces } = this
+    const { on } = meeting
+    const most = TOUCHES * mechanism.size
+    const known = [...this.closed, ...this.parting].filter((one) => one.on === on).map(({ touch }) => touch)
+    const lie = new LieReader().read(state, on.pair)
+    const found = on.finder.touches(lie, -most, most, known).map((touch) => new Meeting(on, touch))
+    for (const other of found) this.takeIn(other, state)
+    const isInCorner = found.some((other) => other.turnsAgainst(meeting))
+    const rest = isInCorner ? this.closed : this.closed.filter((other) => other !== meeting)
+    forces.closed = [...rest, ...found]
+  }
+
+  private takeIn(meeting: Meeting, state: MotionState): void {
+    meeting.place(state)
+    meeting.readRates(state)
+    this.findWay(meeting)
   }
 
   private stand(meeting: Meeting): void {

@@ -107,6 +107,15 @@ export class Meeting {
     this.slipChange = this.between(twistRate, alongTangent) + this.changeOf(twist, alongTangent)
   }
 
+  /** Whether another place of the same bodies is here, too, with another normal. */
+  turnsAgainst({ on, point, alongNormal: other }: Meeting): boolean {
+    const { alongNormal: mine } = this
+    const size = Math.min(on.finder.a.size, on.finder.b.size)
+    const apart = Math.hypot(point[0] - this.point[0], point[1] - this.point[1], point[2] - this.point[2])
+    const along = mine[3] * other[3] + mine[4] * other[4] + mine[5] * other[5]
+    return apart < SAME * size && along < 1 - SAME
+  }
+
   /** What a wrench does with a motion of B against A. */
   private between(motion: Float64Array, wrench: Float64Array): number {
     const a = 6 * this.on.pair.linkA
@@ -158,6 +167,9 @@ export class Meeting {
     }
   }
 }
+
+/** How near two places, and how equal two directions are that are one, as shares of the smaller outline and of 1 [-]. */
+const SAME = 1e-6
 
 const turns = new Float64Array(3)
 const moves = new Float64Array(3)
