@@ -11,5 +11,9 @@ export interface ContactLaw {
 
 /** What is left out is smooth and does not bounce; friction that is given once holds for both. */
 export function lawOf({ friction = 0, staticFriction = friction, restitution = 0 }: Contact): ContactLaw {
-  return { kineticFriction: friction, staticFriction, restitution }
+  const felt = (coefficient: number) => (coefficient < LEAST_FRICTION ? 0 : coefficient)
+  return { kineticFriction: felt(friction), staticFriction: felt(Math.max(friction, staticFriction)), restitution }
 }
+
+/** Less friction than this is none [-]. */
+const LEAST_FRICTION = 1e-9

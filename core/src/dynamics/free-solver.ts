@@ -21,6 +21,7 @@ import { FreeEquations } from './free-equations'
 import { jams, noMass, unresolved } from './free-problems'
 import { FreeContacts } from './contact/free-contacts'
 import type { ContactChange } from './contact/free-contacts'
+import type { Meeting } from './contact/meeting'
 import { HoldWatch } from './hold-watch'
 import type { Sudden } from './hold-watch'
 import { holdsOf } from './holds'
@@ -117,6 +118,11 @@ export class FreeSolver implements Mover {
   /** Links that move freely. */
   get parked(): number[] {
     return [...this.free.independent]
+  }
+
+  /** Where bodies touch now, with their forces. */
+  get touching(): readonly Meeting[] {
+    return this.contacts?.forces.closed ?? []
   }
 
   get energy(): Energies {

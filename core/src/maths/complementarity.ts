@@ -1,13 +1,17 @@
 /**
- * Linear complementarity: finds z >= 0 with w = M z + q >= 0 and z w = 0, by Lemke's method with lexicographic choice of the row
- * that leaves, so that ties lead nowhere in circles.
+ * Linear complementarity: finds z >= 0 with w = M z + q >= 0 and z w = 0, by Lemke's method. Its covering vector has no two entries
+ * alike, so that rows which are alike in M and q, as those of contacts side by side, do not tie.
  * Source: Cottle, Pang & Stone, The Linear Complementarity Problem, section 4.4 (algorithm 4.4.5) and 4.9 (degeneracy).
  */
 
 /** A pivot below this is none, for matrices whose entries are about 1 [-]. */
-const LEAST_PIVOT = 1e-11
+const LEAST_PIVOT = 1e-12
 /** Ratios nearer to each other than this are one [-]. */
-const TIE = 1e-12
+const TIE = 1e-9
+/** Share of its first value at which the artificial variable is gone [-]. */
+const GONE = 1e-13
+/** Multiples of the golden ratio are spread evenly (Knuth, The Art of Computer Programming, section 6.4). */
+const GOLDEN = (Math.sqrt(5) - 1) / 2
 /** Pivots by unknown after which it is given up. */
 const MOST_PIVOTS = 20
 
@@ -18,31 +22,27 @@ const MOST_PIVOTS = 20
  */
 export function solveComplementarity(matrix: Float64Array, q: Float64Array, n: number): Float64Array | null {
   const z = new Float64Array(n)
-  const first = lowest(q)
-  if (first < 0 || q[first] >= 0) return z
-  const tableau = new Tableau(matrix, q, n)
+  const cover = Float64Array.from({ length: n }, (_, row) => 1 + ((row + 1) * GOLDEN) % 1)
+  let first = -1
+  for (let row = 0; row < n; row++)
+    if (q[row] < 0 && (first < 0 || q[row] / cover[row] < q[first] / cover[first])) first = row
+  if (first < 0) return z
+  const tableau = new Tableau(matrix, q, cover, n)
   // variables: w is 0 .. n - 1, z is n .. 2 n - 1, the artificial one 2 n
   let entering = tableau.enterArtificial(first)
-  for (let k = 0; k < MOST_PIVOTS * n + 10; k++) {
+  const gone = GONE * tableau.artificial
+  for (let k = 0; k < MOST_PIVOTS * n + 10 && tableau.artificial > gone; k++) {
     const row = tableau.leavingRow(entering)
     if (row < 0) return null
     const left = tableau.basis[row]
     tableau.pivot(row, entering)
-    if (left === 2 * n) {
-      tableau.basis.forEach((variable, r) => {
-        if (variable >= n) z[variable - n] = Math.max(0, tableau.right(r))
-      })
-      return z
-    }
     entering = left < n ? left + n : left - n
   }
-  return null
-}
-
-function lowest(q: Float64Array): number {
-  let found = -1
-  for (let k = 0; k < q.length; k++) if (found < 0 || q[k] < q[found]) found = k
-  return found
+  if (tableau.artificial > gone) return null
+  tableau.basis.forEach((variable, r) => {
+    if (variable >= n && variable < 2 * n) z[variable - n] = Math.max(0, tableau.right(r))
+  })
+  return z
 }
 
 /** The rows w - M z - d z0 = q, with what is basic in them. */
@@ -54,6 +54,7 @@ class Tableau {
   constructor(
     matrix: Float64Array,
     q: Float64Array,
+    cover: Float64Array,
     private readonly n: number,
   ) {
     this.width = 2 * n + 2
@@ -63,9 +64,15 @@ class Tableau {
     for (let row = 0; row < n; row++) {
       this.entries[row * width + row] = 1
       for (let k = 0; k < n; k++) this.entries[row * width + n + k] = -matrix[n * row + k]
-      this.entries[row * width + 2 * n] = -1
+      this.entries[row * width + 2 * n] = -cover[row]
       this.entries[row * width + 2 * n + 1] = q[row]
     }
+  }
+
+  /** Value of the artificial variable; 0 once it has left. */
+  get artificial(): number {
+    const row = this.basis.indexOf(2 * this.n)
+    return row < 0 ? 0 : this.right(row)
   }
 
   right(row: number): number {
@@ -98,33 +105,17 @@ class Tableau {
   leavingRow(column: number): number {
     const { n, width, entries, basis } = this
     let found = -1
+    let least = Infinity
     for (let row = 0; row < n; row++) {
-      if (!(entries[row * width + column] > LEAST_PIVOT)) continue
-      if (found < 0 || this.leavesBefore(row, found, column)) found = row
+      const pivot = entries[row * width + column]
+      if (!(pivot > LEAST_PIVOT)) continue
+      const ratio = this.right(row) / pivot
+      // of ties with it, the artificial variable ends it all
+      if (found < 0 || ratio < least - TIE * least || (basis[row] === 2 * n && ratio <= least + TIE * least)) {
+        found = row
+        least = ratio
+      }
     }
-    if (found < 0) return -1
-    // of ties with it, the artificial variable ends it all
-    const ratio = this.right(found) / entries[found * width + column]
-    for (let row = 0; row < n; row++)
-      if (
-        basis[row] === 2 * n &&
-        entries[row * width + column] > LEAST_PIVOT &&
-        this.right(row) / entries[row * width + column] <= ratio + TIE * (1 + Math.abs(ratio))
-      )
-        return row
     return found
-  }
-
-  private leavesBefore(row: number, other: number, column: number): boolean {
-    const { n, width, entries } = this
-    const [a, b] = [row * width, other * width]
-    const [pa, pb] = [entries[a + column], entries[b + column]]
-    const compare = (k: number): number => {
-      const [x, y] = [entries[a + k] / pa, entries[b + k] / pb]
-      return Math.abs(x - y) <= TIE * (1 + Math.abs(x) + Math.abs(y)) ? 0 : x - y
-    }
-    let less = compare(width - 1)
-    for (let k = 0; less === 0 && k < n; k++) less = compare(k)
-    return less < 0
   }
 }

@@ -104,10 +104,8 @@ export class FreeContacts {
     let found = this.firstOfClosed(whole, ode.before, ode.time)
     let end = found ? found.time : ode.time
     for (const meeting of this.parting) {
-      const time = this.comesBack(meeting, bare, ode.before, end)
-      if (time === null) continue
-      end = time
-      found = { kind: 'closes', time, on: meeting.on, touch: meeting.touch }
+      const change = this.comesBack(meeting, bare, ode.before, end)
+      if (change) [found, end] = [change, change.time]
     }
     free.glance(end)
     for (const watch of this.watches) {
@@ -172,24 +170,32 @@ export class FreeContacts {
     return PULLS * most + FAINT_PULL * mechanism.size * unit * unit
   }
 
-  /** When what has parted is closed again by the end of a time; null where it is not. */
-  private comesBack(meeting: Meeting, step: LookBack, from: number, to: number): number | null {
+  /** When what has parted is closed again by the end of a time, or comes to the end of its side near by; null where neither is. */
+  private comesBack(meeting: Meeting, step: LookBack, from: number, to: number): ContactChange | null {
     const { state } = step
-    const gapAt = (time: number): number => {
-      step.look(time)
+    const { on, touch } = meeting
+    const place = () => {
       meeting.place(state)
       meeting.readRates(state)
-      return meeting.touch.isFound && meeting.touch.beyond <= BEYOND ? meeting.gap : Infinity
+      return meeting.gap
+    }
+    const gapAt = (time: number): number => {
+      step.look(time)
+      return place()
     }
     let begin = from
     for (let k = 1; k <= LOOKS; k++) {
-      const end = from + (k / LOOKS) * (to - from)
+      let end = from + (k / LOOKS) * (to - from)
+      gapAt(end)
+      const isBeyond = !touch.isFound || touch.beyond > BEYOND
+      if (isBeyond) end = since(step, begin, end, () => (place(), touch.isFound ? touch.beyond - BEYOND : 1))
       if (gapAt(end) < -this.slack) {
         gapAt(begin)
-        const turn =
-          meeting.gapRate > 0 ? since(step, begin, end, () => (gapAt(state.time), -meeting.gapRate)) : begin
-        return gapAt(turn) > 0 ? since(step, turn, end, () => -gapAt(state.time)) : turn
+        const turn = meeting.gapRate > 0 ? since(step, begin, end, () => (place(), -meeting.gapRate)) : begin
+        const time = gapAt(turn) > 0 ? since(step, turn, end, () => -place()) : turn
+        return { kind: 'closes', time, on, touch }
       }
+      if (isBeyond) return meeting.gap < AWAY * this.mechanism.size ? { kind: 'leaves', time: end, meeting } : null
       begin = end
     }
     return null
@@ -205,15 +211,21 @@ export class FreeContacts {
       if (meeting.way === 0 && meeting.coefficient > 0) most = Math.max(most, Math.abs(meeting.slipRate))
     }
     for (const watch of watches) watch.accept()
-    for (const { touch } of this.parting) touch.keep()
-    const near = this.parting.filter(
-      ({ touch, gap }) => touch.isFound && touch.beyond <= BEYOND && gap < AWAY * mechanism.size,
-    )
-    if (near.length < this.parting.length) {
-      this.parting = near
-      this.watch(state)
-    }
+    if (this.forgetAway(state)) this.watch(state)
     return most <= DRIFT * mechanism.size
+  }
+
+  /** Does not watch what has parted any longer than it is near. Whether there was such. */
+  private forgetAway(state: MotionState): boolean {
+    const { parting, mechanism } = this
+    this.parting = parting.filter((meeting) => {
+      meeting.place(state)
+      const { touch, gap } = meeting
+      const isNear = touch.isFound && touch.beyond <= BEYOND && gap < AWAY * mechanism.size
+      if (isNear) touch.keep()
+      return isNear
+    })
+    return this.parting.length < parting.length
   }
 
   /** Takes in what has happened. */
@@ -223,6 +235,8 @@ export class FreeContacts {
     this.changedAt = change.time
     if (this.changes > MOST_CHANGES) return unsettled(mechanism, closed, change.time)
     for (const { touch } of closed) touch.keep()
+    if (change.kind === 'leaves') this.parting = this.parting.filter((meeting) => meeting !== change.meeting)
+    this.forgetAway(state)
     this.pulled = change.kind === 'pulls' ? change.meeting : null
     if (change.kind === 'leaves') this.leave(change.meeting, state)
     else if (change.kind === 'turns') this.stand(change.meeting)
@@ -241,6 +255,7 @@ export class FreeContacts {
   private leave(meeting: Meeting, state: MotionState): void {
     const { mechanism, forces } = this
     const { on } = meeting
+    if (!this.closed.includes(meeting)) return
     const most = TOUCHES * mechanism.size
     const known = [...this.closed, ...this.parting].filter((one) => one.on === on).map(({ touch }) => touch)
     const lie = new LieReader().read(state, on.pair)

@@ -17,7 +17,7 @@ export const MOVES_NOTHING = 1e-13
 /** Softness of contacts with which forces are shared where they are not unique, beside that of the bodies [-]. Larger: more rounds. Smaller: noise is shared. */
 export const SOFTNESS = 1e-8
 /** The same while it is found which contacts push and stick [-]. Larger: friction slides a hair early. Smaller: pivots get lost in rounding. */
-export const SOFTNESS_OF_CHOICE = 1e-10
+export const SOFTNESS_OF_CHOICE = 1e-7
 /** Rounds in which that softness is taken out again. */
 export const HARDENING_ROUNDS = 4
 /** Share of the largest acceleration beyond which a contact breaks loose for good [-]. Larger: slow slides pass for sticking. Smaller: what only shares friction slides. */
