@@ -245,7 +245,7 @@ export class FreeEquations {
     this.lostInBlows += before - forward.kineticEnergy
   }
 
-  /** Takes gaps out of positions, and what opens and slides that does not out of rates. False where there are no accelerations. */
+  /** Takes gaps out of positions, up to what may be left [m]. False where there are no accelerations. */
   takeOutGaps(time: number, most: number): boolean {
     const { forward, setting } = this
     const { state, contacts } = setting
@@ -254,8 +254,13 @@ export class FreeEquations {
       if (contacts!.closed.every(({ gap }) => Math.abs(gap) <= most)) break
       contacts!.takeOut('gaps', forward, state)
     }
-    contacts!.takeOut('rates', forward, state)
     return true
+  }
+
+  /** Takes what opens, and slides though it sticks, out of rates; after `takeOutGaps`. */
+  takeOutRates(): void {
+    const { forward, setting } = this
+    setting.contacts!.takeOut('rates', forward, setting.state)
   }
 
   private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {

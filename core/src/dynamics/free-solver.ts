@@ -210,8 +210,9 @@ export class FreeSolver implements Mover {
   /** Goes on with closed gaps, in steps as long as they were. */
   private takeOutGaps(): boolean {
     const { free, time, mechanism } = this
-    if (!free.takeOutGaps(time, DRIFT * mechanism.size) || !free.begin(time, true)) return this.stopped()
-    return true
+    if (!free.takeOutGaps(time, DRIFT * mechanism.size)) return this.stopped()
+    free.takeOutRates()
+    return free.begin(time, true) || this.stopped()
   }
 
   /** Begins with the rates that rows and drivers make of those that there are. */

@@ -28,6 +28,7 @@ import {
   GENTLE_SPEED,
   PULLS,
   RESTING_SPEED,
+  SHORTEST_FLIGHT,
   STICKING_SPEED,
   TOUCHES,
 } from './tolerances'
@@ -285,10 +286,24 @@ export class FreeContacts {
 
   /** Whether bodies that touch come together with a blow, at the present motion; undefined where there are no accelerations. */
   isStruck(free: FreeEquations, time: number): boolean | undefined {
+    this.takeBack(free.state)
     if (this.closed.length === 0) return false
-    if (!free.readContacts(time)) return undefined
+    if (!free.takeOutGaps(time, DRIFT * this.mechanism.size)) return undefined
     this.part()
     return this.closed.some(({ gapRate }) => gapRate < -GENTLE_SPEED * this.mechanism.size)
+  }
+
+  /** What has parted a hair and comes back takes part in a blow elsewhere. */
+  private takeBack(state: MotionState): void {
+    const back = this.parting.filter((meeting) => {
+      meeting.place(state)
+      meeting.readRates(state)
+      return meeting.gap < this.slack && meeting.gapRate < 0
+    })
+    if (back.length === 0) return
+    for (const meeting of back) this.findWay(meeting)
+    this.parting = this.parting.filter((meeting) => !back.includes(meeting))
+    this.forces.closed = [...this.closed, ...back]
   }
 
   /** Bodies that touch and go apart do not touch any more. */
@@ -317,7 +332,9 @@ export class FreeContacts {
     for (const meeting of closed) meeting.readRates(free.state)
     const again = closed.map((meeting, k) => {
       const { restitution } = meeting.law
-      const isFelt = -before[2 * k] * restitution > RESTING_SPEED * mechanism.size
+      const hasFlown = time - meeting.struckAt > SHORTEST_FLIGHT
+      const isFelt = hasFlown && -before[2 * k] * restitution > RESTING_SPEED * mechanism.size
+      meeting.struckAt = time
       return inBlow(isFelt ? restitution * compression.forces[2 * k] : 0)(meeting)
     })
     if (again.some(({ least }) => least > 0)) {
@@ -336,7 +353,9 @@ export class FreeContacts {
   settle(free: FreeEquations, state: MotionState, time: number): Problem | null {
     const { mechanism, forces } = this
     for (let round = 0; this.closed.length > 0; round++) {
-      if (!free.takeOutGaps(time, DRIFT * mechanism.size) || !free.readContacts(time)) break
+      if (!free.takeOutGaps(time, DRIFT * mechanism.size)) break
+      free.takeOutRates()
+      if (!free.readContacts(time)) break
       const { closed } = this
       const changes = forces.changes().slice(0, forces.response.n)
       const chosen = choose(forces.response, changes, closed.map(inMotion))

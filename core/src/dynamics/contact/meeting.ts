@@ -26,6 +26,8 @@ export class Meeting {
   /** Their changes [m/s^2]; after `readChanges`. */
   gapChange = 0
   slipChange = 0
+  /** When it took part in a blow last [s]. */
+  struckAt = -Infinity
   /** Where they touch in ground [m]. */
   readonly point = new Float64Array(3)
   /** Unit forces along normal and tangent as wrenches about the ground's origin. */

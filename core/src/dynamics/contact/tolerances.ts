@@ -1,7 +1,7 @@
 /** Tolerances of contact with forces: what each is in, and what gets worse when it is larger or smaller. */
 
 /** Bodies that part more slowly than this after a blow stay together [sizes/s]. Larger: small bounces are cut off. Smaller: more of them are followed. */
-export const RESTING_SPEED = 1e-6
+export const RESTING_SPEED = 1e-5
 /** Slower than this a contact may stick [sizes/s]. Larger: slow slides pass for sticking. Smaller: rounding alone slides. */
 export const STICKING_SPEED = 1e-9
 /** Bodies that come together more slowly than this do so without a blow [sizes/s]. Larger: rates jump unseen. Smaller: rounding is a blow. */
@@ -26,3 +26,5 @@ export const BREAKS_LOOSE = 1e-7
 export const AWAY = 1e-6
 /** Bodies nearer to each other than this at the start touch; as much overlap is taken out [sizes]. Larger: what is drawn apart touches. Smaller: what is typed with few digits falls or overlaps. */
 export const TOUCHES = 1e-7
+/** Bodies that meet again sooner than this after a blow do not bounce [s]. Larger: small bounces are cut off. Smaller: rattling takes ever more steps. */
+export const SHORTEST_FLIGHT = 1e-5
