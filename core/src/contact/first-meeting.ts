@@ -20,6 +20,9 @@ export interface LookBack {
   look(time: number): void
 }
 
+/** Overlaps up to this share of the smaller outline are what they seem to be [-]. */
+const SHALLOW = 1e-4
+
 /** When a measure becomes positive that is so at the end of a time. */
 export function since(step: LookBack, from: number, to: number, measure: () => number): number {
   const at = (time: number) => {
@@ -69,11 +72,16 @@ function meeting(watch: PairWatch, step: LookBack, from: number, end: number, sl
   const overlap = () => -touch.value(watch.reader.read(state, on.pair)) - slack
   // what was apart meets where the gap is zero
   step.look(from)
-  const wasApart = overlap() < -2 * slack
-  const time = since(step, from, end, () => overlap() + (wasApart ? slack : 0))
-  step.look(time)
-  overlap()
-  if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
+  const before = overlap()
+  // two sides may overlap deeply where the bodies do not
+  const shallow = SHALLOW * Math.min(on.finder.a.size, on.finder.b.size)
+  if (before <= shallow || watch.overlaps(state).length > 0) {
+    const wasApart = before < -2 * slack
+    const time = since(step, from, end, () => overlap() + (wasApart ? slack : 0))
+    step.look(time)
+    overlap()
+    if (touch.isFound && touch.beyond <= BEYOND) return { kind: 'closes', time, on, touch }
+  }
   // it began in another place
   const begun = since(step, from, end, () => (watch.overlaps(state).length > 0 ? 1 : -1))
   step.look(begun)

@@ -12,7 +12,11 @@ export interface ContactLaw {
 /** What is left out is smooth and does not bounce; friction that is given once holds for both. */
 export function lawOf({ friction = 0, staticFriction = friction, restitution = 0 }: Contact): ContactLaw {
   const felt = (coefficient: number) => (coefficient < LEAST_FRICTION ? 0 : coefficient)
-  return { kineticFriction: felt(friction), staticFriction: felt(Math.max(friction, staticFriction)), restitution }
+  return {
+    kineticFriction: felt(friction),
+    staticFriction: felt(Math.max(friction, staticFriction)),
+    restitution,
+  }
 }
 
 /** Less friction than this is none [-]. */

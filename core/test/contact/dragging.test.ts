@@ -80,10 +80,10 @@ describe('dragging with contacts', () => {
   })
 })
 
-describe('a free motion with contacts', () => {
+describe('a resting motion with contacts', () => {
   it('says that they have no part in it', () => {
     const sketch = row()
-    sketch.document.scenarios[0]!.mode = 'free'
+    sketch.document.scenarios[0]!.mode = 'rest'
     const { notes } = sketch.attempt()
     expect(notes.map(({ code }) => code)).toContain('contacts-left-out')
     sketch.document.contacts = []

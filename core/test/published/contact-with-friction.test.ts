@@ -309,7 +309,14 @@ describe('a wedge under a block that is pressed down', () => {
     const rise = length * Math.tan(angle)
     const height = rise / 2 + 0.02 / Math.cos(angle)
     const sketch = loose(onFloor(), 'wedge', [0, 0])
-      .part('ramp', 'extruded', 'wedge', [-length / 2, 0], { thickness: '20 mm' }, outline([0, 0, length, 0, length, rise]))
+      .part(
+        'ramp',
+        'extruded',
+        'wedge',
+        [-length / 2, 0],
+        { thickness: '20 mm' },
+        outline([0, 0, length, 0, length, rise]),
+      )
       .body('block')
       .part('peg', 'cylinder', 'block', [0, height], { diameter: '40 mm', length: '20 mm' })
       .slide('guide', 'ground', 'block', [0, height, 0], [0, 1, 0])
@@ -358,7 +365,14 @@ describe('the rod of Painlevé', () => {
     const centre: Flat = [(-length / 2) * c, (length / 2) * s]
     const sketch = loose(onFloor(), 'rod', centre)
     const tapered = [-length / 2, 0.004, -length / 2, -0.004, length / 2, 0]
-    sketch.part('stick', 'extruded', 'rod', centre, { thickness: '20 mm' }, { zero: [c, -s, 0], ...outline(tapered) })
+    sketch.part(
+      'stick',
+      'extruded',
+      'rod',
+      centre,
+      { thickness: '20 mm' },
+      { zero: [c, -s, 0], ...outline(tapered) },
+    )
     weigh(sketch, 'rod', 1, [...centre, 0], [0, 0, length ** 2 / 12, 0, 0, 0])
     return go(sketch.contact('on-floor', 'ground', 'rod', { friction }), { rates: { 'rod-plane/x': speed } })
   }

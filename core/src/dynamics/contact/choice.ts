@@ -21,7 +21,7 @@ export interface Asked {
 export interface Chosen {
   /** Forces by direction. */
   readonly forces: Float64Array
-  /** How fast each would slide against its friction, scaled; 0 for what sticks or was said to slide. */
+  /** How fast each would slide against its friction as long as contacts are soft, scaled; 0 for what sticks or was said to slide. */
   readonly loose: Float64Array
 }
 
@@ -96,6 +96,7 @@ export function choose(
     }
   })
   let z = solveComplementarity(matrix, q, size)
+  const soft = z
   for (let round = 1; z && round < rounds; round++) {
     const before: Float64Array = z
     const harder = q.map(
@@ -107,7 +108,7 @@ export function choose(
   const forces = new Float64Array(n)
   const loose = new Float64Array(asked.length)
   unknowns.forEach(({ meeting, role }, k) => {
-    if (role === SLIDING) loose[meeting] = z[k]
+    if (role === SLIDING) loose[meeting] = soft![k]
     else if (role === NORMAL) forces[2 * meeting] += z[k] * scale[2 * meeting]
     else forces[2 * meeting + 1] += signOf(role) * z[k] * scale[2 * meeting + 1]
   })

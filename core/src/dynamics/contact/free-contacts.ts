@@ -62,6 +62,8 @@ export class FreeContacts {
   private readonly slack: number
   /** What would have had to pull when it was looked last. */
   private pulled: Meeting | null = null
+  /** What has broken loose when it was looked last. */
+  private broken: Meeting | null = null
   private changes = 0
   private changedAt = Number.NaN
 
@@ -104,9 +106,14 @@ export class FreeContacts {
     const bare: LookBack = { state, look: (time) => free.glance(time) }
     let found = this.firstOfClosed(whole, ode.before, ode.time)
     let end = found ? found.time : ode.time
-    for (const meeting of this.parting) {
-      const change = this.comesBack(meeting, bare, ode.before, end)
-      if (change) [found, end] = [change, change.time]
+    // what comes back may be in and out again before the end of the step, and in at an earlier one
+    for (let isNew = true; isNew;) {
+      isNew = false
+      for (const meeting of this.parting) {
+        const change = this.comesBack(meeting, bare, ode.before, end)
+        if (!change || change.time >= end) continue
+        ;[found, end, isNew] = [change, change.time, true]
+      }
     }
     free.glance(end)
     for (const watch of this.watches) {
@@ -148,6 +155,7 @@ export class FreeContacts {
     if (kind === 'pulls') return -normal - this.noise(meeting)
     if (kind === 'leaves') return touch.beyond - BEYOND
     if (kind === 'turns') return way === 0 ? -1 : this.backwards(meeting) - this.crawl
+    if (meeting.isAtLimit) return -this.backwards(meeting) - this.crawl
     if (way !== 0 || law.staticFriction === 0) return -1
     return Math.abs(tangential) - law.staticFriction * normal - this.noise(meeting)
   }
@@ -192,11 +200,15 @@ export class FreeContacts {
       if (isBeyond) end = since(step, begin, end, () => (place(), touch.isFound ? touch.beyond - BEYOND : 1))
       if (gapAt(end) < -this.slack) {
         gapAt(begin)
-        const turn = meeting.gapRate > 0 ? since(step, begin, end, () => (place(), -meeting.gapRate)) : begin
+        const turn =
+          meeting.gapRate > 0
+            ? since(step, begin, end, () => (place(), -meeting.gapRate))
+            : lastApart(begin, end, gapAt)
         const time = gapAt(turn) > 0 ? since(step, turn, end, () => -place()) : turn
         return { kind: 'closes', time, on, touch }
       }
-      if (isBeyond) return meeting.gap < AWAY * this.mechanism.size ? { kind: 'leaves', time: end, meeting } : null
+      if (isBeyond)
+        return meeting.gap < AWAY * this.mechanism.size ? { kind: 'leaves', time: end, meeting } : null
       begin = end
     }
     return null
@@ -239,6 +251,12 @@ export class FreeContacts {
     if (change.kind === 'leaves') this.parting = this.parting.filter((meeting) => meeting !== change.meeting)
     this.forgetAway(state)
     this.pulled = change.kind === 'pulls' ? change.meeting : null
+    this.broken = change.kind === 'breaks' ? change.meeting : null
+    if (this.broken) {
+      // as friction while it slides; whether others hold it is seen then
+      if (this.broken.way === 0) this.broken.way = this.broken.tangential > 0 ? -1 : 1
+      this.broken.isAtLimit = false
+    }
     if (change.kind === 'leaves') this.leave(change.meeting, state)
     else if (change.kind === 'turns') this.stand(change.meeting)
     else if (change.kind === 'closes') {
@@ -358,7 +376,12 @@ export class FreeContacts {
       if (!free.readContacts(time)) break
       const { closed } = this
       const changes = forces.changes().slice(0, forces.response.n)
-      const chosen = choose(forces.response, changes, closed.map(inMotion))
+      const chosen = choose(
+        forces.response,
+        changes,
+        closed.map((meeting) => inMotion(meeting, meeting === this.broken)),
+        ROUNDS,
+      )
       if (!chosen || round > MOST_CHANGES) return clings(mechanism, closed, time)
       let most = 0
       changes.forEach((change, d) => {
@@ -367,34 +390,51 @@ export class FreeContacts {
       let isAgain = false
       closed.forEach((meeting, k) => {
         const { law, way, isAtLimit } = meeting
-        if (way !== 0 && !isAtLimit) return
+        if (way !== 0 && (!isAtLimit || meeting === this.broken)) return
         const loose = chosen.loose[k]
         meeting.way = loose > 0 ? (chosen.forces[2 * k + 1] > 0 ? -1 : 1) : 0
         meeting.isAtLimit = loose > 0 && loose <= BREAKS_LOOSE * most
         // once it slides there is less friction
         if (loose > BREAKS_LOOSE * most && law.kineticFriction < law.staticFriction) isAgain = true
       })
-      if (isAgain) continue
+      if (isAgain || this.isHeldBack(chosen, most)) continue
       const open = closed.filter(
         (meeting, k) => chosen.forces[2 * k] <= 0 && this.goesApart(meeting, k, chosen),
       )
       if (open.length > 0) this.open(open)
       break
     }
-    this.pulled = null
+    this.pulled = this.broken = null
     this.watch(state)
     return null
   }
 
-  /** Whether something that does not push opens, and does not only touch. */
-  private goesApart(meeting: Meeting, k: number, { forces: found }: Chosen): boolean {
+  /** Whether what has broken loose slides back instead: then others hold it, with its friction at the limit, or it sticks after all. */
+  private isHeldBack(chosen: Chosen, most: number): boolean {
+    const { broken, closed, forces } = this
+    const k = broken ? closed.indexOf(broken) : -1
+    if (!broken || k < 0 || broken.way === 0 || forces.response.scale[2 * k + 1] === 0) return false
+    const change = this.changeWith(2 * k + 1, broken.slipChange, chosen) * forces.response.scale[2 * k + 1]
+    if (broken.way * change >= -BREAKS_LOOSE * most) return false
+    if (broken.isAtLimit) this.stand(broken)
+    else broken.isAtLimit = true
+    return true
+  }
+
+  /** The change of a rate by the forces that were found. @param without them */
+  private changeWith(direction: number, without: number, { forces: found }: Chosen): number {
     const { n, w, scale } = this.forces.response
-    if (scale[2 * k] === 0) return false
-    if (meeting === this.pulled) return true
-    let change = meeting.gapChange
+    let change = without
     for (let d = 0; d < n; d++)
-      if (scale[d] > 0) change += (w[2 * k * n + d] * found[d]) / (scale[d] * scale[2 * k])
-    return change > FAINT_PULL * this.mechanism.size
+      if (scale[d] > 0) change += (w[direction * n + d] * found[d]) / (scale[d] * scale[direction])
+    return change
+  }
+
+  /** Whether something that does not push opens, and does not only touch. */
+  private goesApart(meeting: Meeting, k: number, chosen: Chosen): boolean {
+    if (this.forces.response.scale[2 * k] === 0) return false
+    if (meeting === this.pulled) return true
+    return this.changeWith(2 * k, meeting.gapChange, chosen) > FAINT_PULL * this.mechanism.size
   }
 
   private watch(state: MotionState): void {
@@ -407,13 +447,26 @@ export class FreeContacts {
   }
 }
 
+/** An instant, ever nearer to the beginning of a time, at which a gap is open; the beginning where it never is. */
+function lastApart(begin: number, end: number, gapAt: (time: number) => number): number {
+  for (let share = 0.5; share > SHORTEST_SHARE; share /= 2) {
+    const time = begin + share * (end - begin)
+    if (gapAt(time) > 0) return time
+  }
+  return begin
+}
+
+/** Share of a time in which something that comes back at once is not looked for [-]. */
+const SHORTEST_SHARE = 1e-5
+
 /** In a blow everything may stick. @param least impulse */
 const inBlow =
   (least: number) =>
   ({ law }: Meeting): Asked => ({ coefficient: law.kineticFriction, slides: null, least })
 
-const inMotion = ({ law, way, isAtLimit, rubs }: Meeting): Asked => ({
+/** @param isBroken it slides as it is said to */
+const inMotion = ({ law, way, isAtLimit, rubs }: Meeting, isBroken: boolean): Asked => ({
   coefficient: law.staticFriction,
-  slides: way === 0 || isAtLimit ? null : rubs,
+  slides: way === 0 || (isAtLimit && !isBroken) ? null : rubs,
   least: 0,
 })

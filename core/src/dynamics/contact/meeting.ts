@@ -84,7 +84,7 @@ export class Meeting {
 
   /** Changes of these rates; after `readRates`, with current spatial accelerations. */
   readChanges({ twist, twistRate }: MotionState): void {
-    const { touch, on, axis, point, alongNormal, alongTangent, slipRate } = this
+    const { touch, on, axis, point, alongNormal, alongTangent, gapRate, slipRate } = this
     const { onA, onB, seen, gap } = touch
     const a = 6 * on.pair.linkA
     const b = 6 * on.pair.linkB
@@ -95,7 +95,7 @@ export class Meeting {
     const determinant = -reach * onB[5] + opposite * onA[5]
     // how fast the place goes along the outline of A
     const along = -(onB[5] * slipRate - opposite * turning) / determinant
-    // the place and the directions turn with A, and wander along it
+    // the place of B and the directions turn with A, and wander along it
     for (let k = 0; k < 3; k++) {
       turns[k] = twist[a + k] + axis[k] * onA[5] * along
       const [m, n] = [(k + 1) % 3, (k + 2) % 3]
@@ -103,7 +103,8 @@ export class Meeting {
         twist[a + 3 + k] +
         twist[a + m] * point[n] -
         twist[a + n] * point[m] +
-        alongTangent[3 + k] * reach * along
+        alongTangent[3 + k] * reach * along +
+        alongNormal[3 + k] * gapRate
     }
     this.gapChange = this.between(twistRate, alongNormal) + this.changeOf(twist, alongNormal)
     this.slipChange = this.between(twistRate, alongTangent) + this.changeOf(twist, alongTangent)

@@ -40,6 +40,8 @@ export class TouchFinder {
   touches(lie: Lie, least: number, most: number, known: readonly Touch[] = []): Touch[] {
     const { a, b, probe, centres } = this
     const found: Touch[] = []
+    /** Of what overlaps by places that have a shorter way out, that which overlaps least. */
+    let within: Touch | null = null
     const reach = Math.max(-least, most)
     const x = lie[0]
     const y = lie[1]
@@ -66,10 +68,14 @@ export class TouchFinder {
         probe.begin(i, j)
         probe.find(lie, false)
         if (!probe.isFound || probe.beyond > IN || !(probe.determinant > 0)) continue
-        if (probe.gap < least || probe.gap > most || !isGenuine(probe, lie)) continue
-        this.add(found, lie)
+        if (probe.gap < least || probe.gap > most) continue
+        if (isGenuine(probe, lie)) this.add(found, lie)
+        else if (!(within && within.gap > probe.gap) && isGenuine(probe, lie, 0)) within = probe.copy()
+        if (within && !within.isFound) within.find(lie)
       }
     }
+    // near a sharp corner there may be a shorter way out for a place, though not for the body; what touches already tells the rest
+    if (within && known.length === 0 && found.every(({ gap }) => gap >= 0)) found.push(within)
     return found.length > 1 ? found.sort((one, other) => one.gap - other.gap) : found
   }
 
@@ -110,11 +116,16 @@ const areSame = (one: Touch, other: Touch, slack: number): boolean =>
  * Of outlines that overlap, each place lies in the other one, and its way out leads to the other place; of a corner that alone.
  * Where a side lies flat on another one whose end is its own, the corner is on the border: a place beside it on the side tells.
  */
-function isGenuine({ a, b, gap, onA, seen, stretchA, stretchB }: Touch, [x, y, c, s]: Lie): boolean {
+function isGenuine(
+  { a, b, gap, onA, seen, stretchA, stretchB }: Touch,
+  [x, y, c, s]: Lie,
+  /** How deep places lie at least, as a share of the overlap. */
+  share = 0.95,
+): boolean {
   // nearer to the border than the rings are
   const faint = FAINT * Math.min(a.size, b.size)
   if (gap > -faint) return true
-  const depth = 0.95 * -gap - faint
+  const depth = share > 0 ? share * -gap - faint : faint
   const inA = (px: number, py: number) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)
   const inB = (px: number, py: number) =>
     isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth)
