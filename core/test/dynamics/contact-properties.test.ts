@@ -95,7 +95,7 @@ describe.each([1, 2, 3])('%d plates that fall into a tray', (count) => {
           expect(again.state.q).toEqual(state.q)
         },
       ),
-      { numRuns: 12 },
+      { numRuns: 8, endOnFailure: true },
     )
   })
 })

@@ -56,7 +56,7 @@ const LOOKS = 2
 
 export class FreeContacts {
   readonly forces: ContactForces
-  /** What has parted and is near still: it may come back within a step. */
+  /** What has parted or does not push, and is near still: it may come back within a step. */
   private parting: Meeting[] = []
   private watches: readonly PairWatch[] = []
   private readonly slack: number
@@ -311,12 +311,12 @@ export class FreeContacts {
     return this.closed.some(({ gapRate }) => gapRate < -GENTLE_SPEED * this.mechanism.size)
   }
 
-  /** What has parted a hair and comes back takes part in a blow elsewhere. */
+  /** What touches without a force, or has parted a hair and comes back, takes part in what happens elsewhere. */
   private takeBack(state: MotionState): void {
     const back = this.parting.filter((meeting) => {
       meeting.place(state)
       meeting.readRates(state)
-      return meeting.gap < this.slack && meeting.gapRate < 0
+      return meeting.gap < this.slack && meeting.gapRate <= GENTLE_SPEED * this.mechanism.size
     })
     if (back.length === 0) return
     for (const meeting of back) this.findWay(meeting)
@@ -398,9 +398,11 @@ export class FreeContacts {
         if (loose > BREAKS_LOOSE * most && law.kineticFriction < law.staticFriction) isAgain = true
       })
       if (isAgain || this.isHeldBack(chosen, most)) continue
-      const open = closed.filter(
-        (meeting, k) => chosen.forces[2 * k] <= 0 && this.goesApart(meeting, k, chosen),
-      )
+      const strongest = closed.reduce((sum, _, k) => Math.max(sum, chosen.forces[2 * k]), 0)
+      const open = closed.filter((meeting, k) => {
+        const faint = meeting === this.pulled ? BREAKS_LOOSE * strongest : 0
+        return chosen.forces[2 * k] <= faint && forces.response.scale[2 * k] > 0
+      })
       if (open.length > 0) this.open(open)
       break
     }
@@ -428,13 +430,6 @@ export class FreeContacts {
     for (let d = 0; d < n; d++)
       if (scale[d] > 0) change += (w[direction * n + d] * found[d]) / (scale[d] * scale[direction])
     return change
-  }
-
-  /** Whether something that does not push opens, and does not only touch. */
-  private goesApart(meeting: Meeting, k: number, chosen: Chosen): boolean {
-    if (this.forces.response.scale[2 * k] === 0) return false
-    if (meeting === this.pulled) return true
-    return this.changeWith(2 * k, meeting.gapChange, chosen) > FAINT_PULL * this.mechanism.size
   }
 
   private watch(state: MotionState): void {
