@@ -418,8 +418,10 @@ export class FreeContacts {
     if (!broken || k < 0 || broken.way === 0 || forces.response.scale[2 * k + 1] === 0) return false
     const change = this.changeWith(2 * k + 1, broken.slipChange, chosen) * forces.response.scale[2 * k + 1]
     if (broken.way * change >= -BREAKS_LOOSE * most) return false
-    if (broken.isAtLimit) this.stand(broken)
-    else broken.isAtLimit = true
+    if (broken.isAtLimit) {
+      this.stand(broken)
+      this.broken = null
+    } else broken.isAtLimit = true
     return true
   }
 
