@@ -33,34 +33,31 @@ export function since(step: LookBack, from: number, to: number, measure: () => n
 }
 
 /**
- * The motion stands at the end of the step before, and where they meet or at the end afterwards.
+ * The first of all. The motion stands at the end of the step before, and where they meet or at the end afterwards.
  * @param slack overlaps up to this are none [m]
  */
 export function firstMeeting(
-  watch: PairWatch,
+  watches: readonly PairWatch[],
   step: LookBack,
   from: number,
   end: number,
   slack: number,
 ): Closing | null {
-  const looks = watch.looks(step.state)
-  if (looks === 0) return null
-  const met = meeting(watch, step, from, looked(watch, step, from, end, looks), slack)
-  if (met) return met
-  step.look(end)
-  watch.looks(step.state)
-  return null
-}
-
-/** The first instant looked at by which two outlines overlap, else the end; the motion stands there. */
-function looked(watch: PairWatch, step: LookBack, from: number, end: number, looks: number): number {
-  for (let k = 1; k < looks; k++) {
-    const time = from + (k / looks) * (end - from)
+  const near = watches.filter((watch) => watch.look(step.state) > 0)
+  let first: Closing | null = null
+  const looks = near.reduce((most, watch) => Math.max(most, watch.looks), 0)
+  for (let k = 1; k <= looks && !first; k++) {
+    const time = k < looks ? from + (k / looks) * (end - from) : end
     step.look(time)
-    if (watch.overlaps(step.state).length > 0) return time
+    for (const watch of near) {
+      if (watch.overlaps(step.state).length === 0) continue
+      const met = meeting(watch, step, from, time, slack)
+      if (met && (!first || met.time < first.time)) first = met
+      step.look(time)
+    }
   }
-  step.look(end)
-  return end
+  if (first) step.look(first.time)
+  return first
 }
 
 /** When two outlines that overlap at the end of a time have met; null where they do not. */

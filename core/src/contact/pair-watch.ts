@@ -6,8 +6,10 @@ import type { ContactPair } from './pairs'
 
 /** The deepest overlap that is sought, as a share of the smaller outline [-]. */
 const DEEPEST = 0.25
-/** How far outlines travel between two looks where they come near each other, as a share of the smaller one [-]. */
-const THIN = 0.02
+/** How far outlines travel between two looks where they come near each other, as a share of the thickness of the thinner one [-]. */
+const THIN = 0.1
+/** How far it is looked where a stretch begins, as a share of the smaller outline [-]. */
+const AROUND = 0.5
 /** Places of one contact, as a share of the smaller outline [-]. */
 const SAME = 1e-3
 /** Places are sought somewhat farther than a step went, since the next one may go farther [-]. */
@@ -15,8 +17,12 @@ const AHEAD = 1.5
 
 export class PairWatch {
   readonly reader = new LieReader()
+  /** What `look` has found. */
+  looks = 0
   private readonly before = new Float64Array(4)
+  private readonly after = new Float64Array(4)
   private readonly smaller: number
+  private readonly thin: number
   /** No place but those where they touch was nearer at the end of the last step [m]. */
   private elsewhere = 0
   private nextElsewhere = 0
@@ -32,33 +38,48 @@ export class PairWatch {
   ) {
     const { a, b } = on.finder
     this.smaller = Math.min(a.size, b.size)
+    this.thin = THIN * Math.min(a.thickness, b.thickness)
   }
 
   /** Where a step begins. */
   begin(state: MotionState): void {
-    this.before.set(this.reader.read(state, this.on.pair))
-    this.elsewhere = 0
+    const lie = this.reader.read(state, this.on.pair)
+    this.before.set(lie)
+    this.elsewhere = this.nearest(lie, AROUND * this.smaller)
   }
 
-  /** How often they must be looked at on the way to where they are now: 0 where nothing can have met, 1 where they overlap at the end. */
-  looks(state: MotionState): number {
-    const { on, reader, before, smaller, overlap } = this
-    const { finder } = on
+  /** Finds how often they must be looked at on the way to where they are now: 0 where nothing can have met, 1 where they overlap at the end. */
+  look(state: MotionState): number {
+    this.looks = this.looksTo(state)
+    return this.looks
+  }
+
+  private looksTo(state: MotionState): number {
+    const { on, reader, before, thin, overlap, closed } = this
     const lie = reader.read(state, on.pair)
-    const travel = finder.travel(before, lie)
+    this.after.set(lie)
+    const travel = on.finder.travel(before, lie)
     this.nextElsewhere = 0
     if (!reader.overlapsAlong(on)) return 0
-    this.nextElsewhere = AHEAD * travel
-    for (const touch of this.others(lie, AHEAD * travel))
-      if (touch.gap < this.nextElsewhere) this.nextElsewhere = touch.gap
-    const mayHaveMet = Math.min(this.elsewhere, this.nextElsewhere) < travel
+    // what it was far from at the start it has not met, whatever it is near to now
+    const isFar = closed.length === 0 && this.elsewhere - travel > AHEAD * travel
+    this.nextElsewhere = isFar ? this.elsewhere - travel : this.nearest(lie, AHEAD * travel)
+    // beside a place where they touch, sides that lie flat may come to touch anywhere
+    const mayHaveMet = closed.length > 0 || Math.min(this.elsewhere, this.nextElsewhere) < travel
     if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
-    return Math.max(1, Math.ceil(travel / (THIN * smaller)))
+    return Math.max(1, Math.ceil(travel / thin))
+  }
+
+  /** The least gap in other places than those that are closed, up to a bound. */
+  private nearest(lie: Float64Array, most: number): number {
+    let least = this.on.finder.cornersApart(lie, most)
+    for (const { gap } of this.others(lie, most)) if (gap < least) least = gap
+    return least
   }
 
   /** The step counts. */
   accept(): void {
-    this.before.set(this.reader.lie)
+    this.before.set(this.after)
     this.elsewhere = this.nextElsewhere
   }
 

@@ -116,12 +116,7 @@ export class Pushing {
         solver.look(end)
       }
     })
-    for (const watch of watches) {
-      const met = firstMeeting(watch, solver, from, end, this.slack)
-      if (!met) continue
-      ;[first, end] = [met, met.time]
-      solver.look(end)
-    }
+    first = firstMeeting(watches, solver, from, end, this.slack) ?? first
     if (!first) for (const watch of watches) watch.accept()
     return first
   }

@@ -111,6 +111,7 @@ export class ForwardDynamics {
    */
   accelerate(time: number): boolean {
     const { state, masses, independent, loads, inertia, wrenches, efforts } = this
+    this.massless = -1
     placeInertias(masses, state.world, inertia, this.flat)
     this.isPaced = this.hasPaces()
     if (this.looped.length > 0) {

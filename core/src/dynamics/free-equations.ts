@@ -45,6 +45,8 @@ export class FreeEquations {
   isJammed = false
   /** Where everything is placed now [s]. */
   placedAt: number
+  /** Whether accelerations are those of the instant that is placed. */
+  isWhole = true
   /** Whether its choice of independent links has become poor, so that it is to be set up anew. */
   isPoor = false
   private readonly system: System
@@ -174,6 +176,7 @@ export class FreeEquations {
     this.loadFrom(time)
     setting.inputs.prescribe(time)
     if (system.close() === null) system.solveRates()
+    this.isWhole = false
     setting.state.time = this.placedAt = time
     setting.state.count++
   }
@@ -333,6 +336,7 @@ export class FreeEquations {
   private finish(time: number): void {
     const { setting, forward } = this
     forward.complete()
+    this.isWhole = true
     setting.state.pullBack = this.pullBack
     setting.state.time = this.placedAt = time
     setting.state.count++

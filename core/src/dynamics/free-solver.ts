@@ -255,8 +255,11 @@ export class FreeSolver implements Mover {
     state.rate.set(rates)
   }
 
-  /** Begins anew at the present position and rates, after the blows that come of these. */
-  private begin(): boolean {
+  /**
+   * Begins anew at the present position and rates, after the blows that come of these.
+   * @param goesOn in steps as long as they were
+   */
+  private begin(goesOn = false): boolean {
     const { contacts, state, time } = this
     if (contacts) {
       const isStruck = contacts.isStruck(this.free, time)
@@ -265,7 +268,9 @@ export class FreeSolver implements Mover {
       this.problem = contacts.settle(this.free, state, time)
       if (this.problem) return false
     }
-    return this.free.begin(time) || this.stopped()
+    if (!this.free.begin(time, goesOn)) return this.stopped()
+    contacts?.note()
+    return true
   }
 
   /** Blows where bodies touch: what friction or a limit holds takes part in them. */
@@ -313,7 +318,7 @@ export class FreeSolver implements Mover {
     this.problem = contacts.meet(change, state)
     if (this.problem) return false
     if (holds.length > 0 || free.isPoor) return this.settle()
-    return this.begin()
+    return this.begin(true)
   }
 
   private longestStep(): number {

@@ -115,14 +115,11 @@ export class FreeContacts {
         ;[found, end, isNew] = [change, change.time, true]
       }
     }
-    free.glance(end)
-    for (const watch of this.watches) {
-      const met = firstMeeting(watch, bare, ode.before, end, this.slack)
-      if (!met) continue
-      ;[found, end] = [met, met.time]
-      free.glance(end)
-    }
-    free.look(end)
+    // the step ends where everything is placed already
+    if (free.placedAt !== end) free.glance(end)
+    const met = firstMeeting(this.watches, bare, ode.before, end, this.slack)
+    if (met) [found, end] = [met, met.time]
+    if (found || free.placedAt !== ode.time || !free.isWhole) free.look(end)
     return found
   }
 
@@ -131,9 +128,11 @@ export class FreeContacts {
     if (closed.length === 0) return null
     let found: ContactChange | null = null
     let begin = from
-    for (let k = 1; k <= LOOKS && !found; k++) {
-      let end = from + (k / LOOKS) * (to - from)
-      step.look(end)
+    // the step ends where everything is placed already
+    const looks = this.mayHappenBetween() ? LOOKS : 1
+    for (let k = 1; k <= looks && !found; k++) {
+      let end = from + (k / looks) * (to - from)
+      if (looks > 1) step.look(end)
       for (const meeting of closed)
         for (const kind of SIGNS) {
           if (!(this.sign(meeting, kind) > 0)) continue
@@ -147,6 +146,24 @@ export class FreeContacts {
       begin = end
     }
     return found
+  }
+
+  /** Whether something may have happened and be over again by the end of the step, where everything stands, as far as one can tell. */
+  private mayHappenBetween(): boolean {
+    return this.closed.some((meeting) =>
+      SIGNS.some((kind, k) => {
+        const [before, after] = [meeting.signs[k], this.sign(meeting, kind)]
+        return after <= 0 && Math.abs(after - before) > Math.min(Math.abs(before), Math.abs(after))
+      }),
+    )
+  }
+
+  /** Keeps how near everything is to happening, where a step begins. */
+  note(): void {
+    for (const meeting of this.closed)
+      SIGNS.forEach((kind, k) => {
+        meeting.signs[k] = this.sign(meeting, kind)
+      })
   }
 
   /** Positive where something happens to a meeting. */
@@ -224,6 +241,7 @@ export class FreeContacts {
       if (meeting.way === 0 && meeting.coefficient > 0) most = Math.max(most, Math.abs(meeting.slipRate))
     }
     for (const watch of watches) watch.accept()
+    this.note()
     if (this.forgetAway(state)) this.watch(state)
     return most <= DRIFT * mechanism.size
   }

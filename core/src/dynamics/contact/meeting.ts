@@ -26,6 +26,8 @@ export class Meeting {
   /** Their changes [m/s^2]; after `readChanges`. */
   gapChange = 0
   slipChange = 0
+  /** How near each thing that may happen to it was where the step began; positive where it happens. */
+  readonly signs = new Float64Array(4)
   /** When it took part in a blow last [s]. */
   struckAt = -Infinity
   /** Where they touch in ground [m]. */

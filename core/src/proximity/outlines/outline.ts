@@ -39,6 +39,8 @@ export interface Circle {
 
 export interface Outline {
   readonly stretches: readonly Stretch[]
+  /** Those of them that are corners. */
+  readonly corners: readonly Stretch[]
   readonly around: Circle
   /** Along the axis [m]. */
   readonly bottom: number
@@ -47,6 +49,8 @@ export interface Outline {
   readonly size: number
   /** Closed polygons x y x y … that follow it, for what is inside. */
   readonly rings: readonly Float64Array[]
+  /** About how thick its material is: twice its area over its border [m]. */
+  readonly thickness: number
 }
 
 /** What `placeOn` writes: x y, normal x y to the outside, speed by the parameter [m] and turning of the normal by it [rad]. */
@@ -107,7 +111,19 @@ export function outlineOf({ outer, holes, bottom, top }: Profile): Outline {
   }
   const around = circleAround(stretches.map((stretch) => stretch.around))
   const rings = [outer, ...holes].map((loop) => Float64Array.from(pointsOfLoop(loop, CHORDS)))
-  return { stretches, around, bottom, top, size: 2 * around.radius, rings }
+  const corners = stretches.filter(({ piece }) => !piece)
+  return { stretches, corners, around, bottom, top, size: 2 * around.radius, rings, thickness: thicknessOf(rings) }
+}
+
+function thicknessOf(rings: readonly Float64Array[]): number {
+  let [area, border] = [0, 0]
+  for (const ring of rings)
+    for (let k = 0; k < ring.length; k += 2) {
+      const n = (k + 2) % ring.length
+      area += (ring[k] * ring[n + 1] - ring[n] * ring[k + 1]) / 2
+      border += Math.hypot(ring[n] - ring[k], ring[n + 1] - ring[k + 1])
+    }
+  return (2 * area) / border
 }
 
 /** A stretch whose neighbours are not known yet, and whether it goes on smoothly from the one before. */

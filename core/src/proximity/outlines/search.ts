@@ -79,6 +79,24 @@ export class TouchFinder {
     return found.length > 1 ? found.sort((one, other) => one.gap - other.gap) : found
   }
 
+  /** The least distance between corners of both up to a bound: where two corners are nearest to each other they do not touch, but may soon. */
+  cornersApart([x, y, c, s]: Lie, most: number): number {
+    const { a, b } = this
+    let least = most * most
+    for (let j = 0; j < b.corners.length; j++) {
+      const { x: bx, y: by } = b.corners[j]
+      const px = x + c * bx - s * by
+      const py = y + s * bx + c * by
+      for (let i = 0; i < a.corners.length; i++) {
+        const dx = px - a.corners[i].x
+        const dy = py - a.corners[i].y
+        const square = dx * dx + dy * dy
+        if (square < least) least = square
+      }
+    }
+    return Math.sqrt(least)
+  }
+
   /** Adds the probe, unless it was found at the end of a neighbouring stretch. */
   private add(found: Touch[], lie: Lie): void {
     const { a, b, probe } = this
