@@ -17,6 +17,7 @@ import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
 import type { Loads } from './loads/loads'
+import { massBetween } from './mass-between'
 import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
 import type { Physics } from './physics'
@@ -371,28 +372,7 @@ export class ForwardDynamics {
       }
       right[i] = force
       for (let j = 0; j <= i; j++) {
-        const other = columns[j].twists
-        let sum = 0
-        for (let k = 0; k < heavy.length; k++) {
-          const v = 6 * heavy[k]
-          const m = INERTIA * heavy[k]
-          if (flat !== null && flat[heavy[k]] === 1) {
-            const w = other[v + 2]
-            const px = inertia[m] * other[v + 3] - w * inertia[m + 2]
-            const py = inertia[m] * other[v + 4] + w * inertia[m + 1]
-            const turn = inertia[m + 6] * w + inertia[m + 1] * other[v + 4] - inertia[m + 2] * other[v + 3]
-            sum += twists[v + 2] * turn + twists[v + 3] * px + twists[v + 4] * py
-            continue
-          }
-          momentum(inertia, m, other, v, body, 0)
-          sum +=
-            twists[v] * body[0] +
-            twists[v + 1] * body[1] +
-            twists[v + 2] * body[2] +
-            twists[v + 3] * body[3] +
-            twists[v + 4] * body[4] +
-            twists[v + 5] * body[5]
-        }
+        let sum = massBetween(inertia, heavy, flat, twists, columns[j].twists)
         for (let k = 0; k < links.length; k++)
           if (rotors[links[k]] > 0) sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
         matrix[size * i + j] = sum

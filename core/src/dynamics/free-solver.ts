@@ -19,6 +19,7 @@ import { stoppedMotion } from '../solve/stopped'
 import { breaksOf, firstAfter } from './breaks'
 import { FreeEquations } from './free-equations'
 import { jams, noMass, unresolved } from './free-problems'
+import { shareBlow } from './contact/blow'
 import { FreeContacts } from './contact/free-contacts'
 import type { ContactChange } from './contact/free-contacts'
 import type { Meeting } from './contact/meeting'
@@ -280,7 +281,7 @@ export class FreeSolver implements Mover {
     for (const hold of held) hold.isHeld = false
     if (held.length > 0) this.setUp()
     for (let k = 0; k < MOST_BLOWS; k++) {
-      this.problem = contacts.strike(this.free, time)
+      this.problem = shareBlow(this.mechanism, this.free, contacts.forces, time)
       if (this.problem) return false
       const isBack = holding.strikeBack(held, this.free)
       if (!contacts.isStruck(this.free, time) && !isBack) break

@@ -23,7 +23,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
     const sketch = new Sketch(1)
     const places: [string, string, Flat][] = [
       ['a', one, [0, 0]],
-      ['b', other, [0.052, 0.013]],
+      ['b', other, [0.043, 0.021]],
     ]
     for (const [id, kind, at] of places) {
       sketch.body(id).join('planar', `${id}-plane`, 'ground', id, at)
@@ -48,7 +48,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
     }
     moveTo(0)
     const reader = new LieReader()
-    const touches = pair!.finder.touches(reader.read(state, pair!.pair), -0.02, 0.06)
+    const touches = pair!.finder.touches(reader.read(state, pair!.pair), -0.03, 0.06)
     expect(touches.length).toBeGreaterThan(0)
     const h = 1e-5
     for (const touch of touches) {

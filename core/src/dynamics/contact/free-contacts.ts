@@ -1,8 +1,7 @@
 /**
  * Contacts of a free motion: what touches, which of it pushes, sticks and slides, and what happens suddenly: bodies meet, part, come off
- * an edge, stick, or break loose. Blows are shared out by Poisson's law: what presses while bodies come together presses again, by their
- * restitution, while they part.
- * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapters 5 and 8.
+ * an edge, stick, or break loose.
+ * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapter 5.
  */
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
@@ -15,20 +14,16 @@ import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
 import type { Problem } from '../../result'
 import type { FreeEquations } from '../free-equations'
-import { choose } from './choice'
-import type { Asked, Chosen } from './choice'
 import { ContactForces } from './contact-forces'
-import { clings } from './clings'
 import { Meeting } from './meeting'
+import { ContactModes } from './modes'
 import {
   AWAY,
-  BREAKS_LOOSE,
   DRIFT,
   FAINT_PULL,
   GENTLE_SPEED,
   PULLS,
   RESTING_SPEED,
-  SHORTEST_FLIGHT,
   STICKING_SPEED,
   TOUCHES,
 } from './tolerances'
@@ -49,8 +44,6 @@ const SIGNS: readonly Sign[] = ['pulls', 'breaks', 'turns', 'leaves']
 const MOST_CHANGES = 100
 /** Changes nearer to each other happen at one instant [s]. */
 const AGAIN = 1e-10
-/** Rounds in which the softness of contacts is taken out of a blow. */
-const ROUNDS = 2
 /** Instants of a step at which forces are looked at. */
 const LOOKS = 2
 
@@ -60,10 +53,7 @@ export class FreeContacts {
   private parting: Meeting[] = []
   private watches: readonly PairWatch[] = []
   private readonly slack: number
-  /** What would have had to pull when it was looked last. */
-  private pulled: Meeting | null = null
-  /** What has broken loose when it was looked last. */
-  private broken: Meeting | null = null
+  private readonly modes: ContactModes
   private changes = 0
   private changedAt = Number.NaN
 
@@ -72,6 +62,7 @@ export class FreeContacts {
     private readonly pairs: readonly ContactPair[],
   ) {
     this.forces = new ContactForces(mechanism.links)
+    this.modes = new ContactModes(mechanism, this.forces)
     this.slack = OVERLAPS * mechanism.size
   }
 
@@ -268,15 +259,10 @@ export class FreeContacts {
     for (const { touch } of closed) touch.keep()
     if (change.kind === 'leaves') this.parting = this.parting.filter((meeting) => meeting !== change.meeting)
     this.forgetAway(state)
-    this.pulled = change.kind === 'pulls' ? change.meeting : null
-    this.broken = change.kind === 'breaks' ? change.meeting : null
-    if (this.broken) {
-      // as friction while it slides; whether others hold it is seen then
-      if (this.broken.way === 0) this.broken.way = this.broken.tangential > 0 ? -1 : 1
-      this.broken.isAtLimit = false
-    }
+    if (change.kind === 'pulls') this.modes.pulls(change.meeting)
+    else if (change.kind === 'breaks') this.modes.breaks(change.meeting)
     if (change.kind === 'leaves') this.leave(change.meeting, state)
-    else if (change.kind === 'turns') this.stand(change.meeting)
+    else if (change.kind === 'turns') change.meeting.stand()
     else if (change.kind === 'closes') {
       const { on, touch } = change
       const known = this.parting.find((meeting) => meeting.touch === touch)
@@ -306,18 +292,7 @@ export class FreeContacts {
   private takeIn(meeting: Meeting, state: MotionState): void {
     meeting.place(state)
     meeting.readRates(state)
-    this.findWay(meeting)
-  }
-
-  private stand(meeting: Meeting): void {
-    meeting.way = 0
-    meeting.isAtLimit = false
-  }
-
-  private findWay(meeting: Meeting): void {
-    const { slipRate } = meeting
-    meeting.isAtLimit = false
-    meeting.way = Math.abs(slipRate) <= this.crawl ? 0 : slipRate > 0 ? 1 : -1
+    meeting.findWay(this.crawl)
   }
 
   /** Whether bodies that touch come together with a blow, at the present motion; undefined where there are no accelerations. */
@@ -337,7 +312,7 @@ export class FreeContacts {
       return meeting.gap < this.slack && meeting.gapRate <= GENTLE_SPEED * this.mechanism.size
     })
     if (back.length === 0) return
-    for (const meeting of back) this.findWay(meeting)
+    for (const meeting of back) meeting.findWay(this.crawl)
     this.parting = this.parting.filter((meeting) => !back.includes(meeting))
     this.forces.closed = [...this.closed, ...back]
   }
@@ -354,102 +329,13 @@ export class FreeContacts {
     this.parting = [...this.parting, ...meetings]
   }
 
-  /** Shares out a blow: rates change by impulses where bodies touch. */
-  strike(free: FreeEquations, time: number): Problem | null {
-    const { mechanism, forces } = this
-    if (!free.readContacts(time)) return null
-    const { closed } = this
-    const { response } = forces
-    const n = response.n
-    const compression = choose(response, forces.rates().slice(0, n), closed.map(inBlow(0)), ROUNDS)
-    if (!compression) return clings(mechanism, closed, time)
-    const before = forces.rates().slice(0, n)
-    free.strikeContacts(compression.forces)
-    for (const meeting of closed) meeting.readRates(free.state)
-    const again = closed.map((meeting, k) => {
-      const { restitution } = meeting.law
-      const hasFlown = time - meeting.struckAt > SHORTEST_FLIGHT
-      const isFelt = hasFlown && -before[2 * k] * restitution > RESTING_SPEED * mechanism.size
-      meeting.struckAt = time
-      return inBlow(isFelt ? restitution * compression.forces[2 * k] : 0)(meeting)
-    })
-    if (again.some(({ least }) => least > 0)) {
-      const expansion = choose(response, forces.rates().slice(0, n), again, ROUNDS)
-      if (!expansion) return clings(mechanism, closed, time)
-      free.strikeContacts(expansion.forces)
-    }
-    for (const meeting of closed) {
-      meeting.readRates(free.state)
-      this.findWay(meeting)
-    }
-    return null
-  }
-
   /** Finds what pushes, sticks and slides from here on, with closed gaps. */
   settle(free: FreeEquations, state: MotionState, time: number): Problem | null {
-    const { mechanism, forces } = this
-    for (let round = 0; this.closed.length > 0; round++) {
-      if (!free.takeOutGaps(time, DRIFT * mechanism.size)) break
-      free.takeOutRates()
-      if (!free.readContacts(time)) break
-      const { closed } = this
-      const changes = forces.changes().slice(0, forces.response.n)
-      const chosen = choose(
-        forces.response,
-        changes,
-        closed.map((meeting) => inMotion(meeting, meeting === this.broken)),
-        ROUNDS,
-      )
-      if (!chosen || round > MOST_CHANGES) return clings(mechanism, closed, time)
-      let most = 0
-      changes.forEach((change, d) => {
-        most = Math.max(most, Math.abs(change) * forces.response.scale[d])
-      })
-      let isAgain = false
-      closed.forEach((meeting, k) => {
-        const { law, way, isAtLimit } = meeting
-        if (way !== 0 && (!isAtLimit || meeting === this.broken)) return
-        const loose = chosen.loose[k]
-        meeting.way = loose > 0 ? (chosen.forces[2 * k + 1] > 0 ? -1 : 1) : 0
-        meeting.isAtLimit = loose > 0 && loose <= BREAKS_LOOSE * most
-        // once it slides there is less friction
-        if (loose > BREAKS_LOOSE * most && law.kineticFriction < law.staticFriction) isAgain = true
-      })
-      if (isAgain || this.isHeldBack(chosen, most)) continue
-      const strongest = closed.reduce((sum, _, k) => Math.max(sum, chosen.forces[2 * k]), 0)
-      const open = closed.filter((meeting, k) => {
-        const faint = meeting === this.pulled ? BREAKS_LOOSE * strongest : 0
-        return chosen.forces[2 * k] <= faint && forces.response.scale[2 * k] > 0
-      })
-      if (open.length > 0) this.open(open)
-      break
-    }
-    this.pulled = this.broken = null
+    const open = this.modes.find(free, time)
+    if (!Array.isArray(open)) return open
+    if (open.length > 0) this.open(open)
     this.watch(state)
     return null
-  }
-
-  /** Whether what has broken loose slides back instead: then others hold it, with its friction at the limit, or it sticks after all. */
-  private isHeldBack(chosen: Chosen, most: number): boolean {
-    const { broken, closed, forces } = this
-    const k = broken ? closed.indexOf(broken) : -1
-    if (!broken || k < 0 || broken.way === 0 || forces.response.scale[2 * k + 1] === 0) return false
-    const change = this.changeWith(2 * k + 1, broken.slipChange, chosen) * forces.response.scale[2 * k + 1]
-    if (broken.way * change >= -BREAKS_LOOSE * most) return false
-    if (broken.isAtLimit) {
-      this.stand(broken)
-      this.broken = null
-    } else broken.isAtLimit = true
-    return true
-  }
-
-  /** The change of a rate by the forces that were found. @param without them */
-  private changeWith(direction: number, without: number, { forces: found }: Chosen): number {
-    const { n, w, scale } = this.forces.response
-    let change = without
-    for (let d = 0; d < n; d++)
-      if (scale[d] > 0) change += (w[direction * n + d] * found[d]) / (scale[d] * scale[direction])
-    return change
   }
 
   private watch(state: MotionState): void {
@@ -473,15 +359,3 @@ function lastApart(begin: number, end: number, gapAt: (time: number) => number):
 
 /** Share of a time in which something that comes back at once is not looked for [-]. */
 const SHORTEST_SHARE = 1e-5
-
-/** In a blow everything may stick. @param least impulse */
-const inBlow =
-  (least: number) =>
-  ({ law }: Meeting): Asked => ({ coefficient: law.kineticFriction, slides: null, least })
-
-/** @param isBroken it slides as it is said to */
-const inMotion = ({ law, way, isAtLimit, rubs }: Meeting, isBroken: boolean): Asked => ({
-  coefficient: law.staticFriction,
-  slides: way === 0 || (isAtLimit && !isBroken) ? null : rubs,
-  least: 0,
-})

@@ -61,6 +61,19 @@ export class Meeting {
     return -this.way * this.coefficient
   }
 
+  /** Does not slide, until it is found out. */
+  stand(): void {
+    this.way = 0
+    this.isAtLimit = false
+  }
+
+  /** Slides the way its rate has, or may stick. @param crawl as slow as this is no sliding [m/s] */
+  findWay(crawl: number): void {
+    const { slipRate } = this
+    this.isAtLimit = false
+    this.way = Math.abs(slipRate) <= crawl ? 0 : slipRate > 0 ? 1 : -1
+  }
+
   /** Finds the place, and the forces along its directions; frames must be current. */
   place(state: MotionState): void {
     const { on, touch, reader, point, axis, alongNormal, alongTangent } = this
