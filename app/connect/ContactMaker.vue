@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Contacts: bodies that push each other, made of two choices; or one that rides on the other. */
 import { mdiDeleteOutline, mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
-import { addContact, formatQuantity, reasons, removalOf } from '@ligamen/core'
-import type { Contact, ContactFact } from '@ligamen/core'
+import { addContact, formatQuantity, materialPairs, parseQuantity, reasons, removalOf } from '@ligamen/core'
+import type { Contact, ContactFact, Problem, Quantity } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
+import QuantityField from '~/fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
 
@@ -64,6 +65,42 @@ const swap = async (contact: Contact) =>
 const remove = async (contact: Contact) =>
   tell(await mechanism.edit(`Delete ${contact.name}`, (draft) => removalOf(draft, [contact.id]).document))
 
+/** What a contact is typed with besides its bodies. */
+const VALUES = [
+  { key: 'friction', words: 'Friction while sliding' },
+  { key: 'staticFriction', words: 'Friction while sticking' },
+  { key: 'restitution', words: 'Restitution' },
+] as const
+type Value = (typeof VALUES)[number]['key']
+
+const change = (contact: Contact, what: string, alter: (own: Contact) => void): Promise<readonly Problem[]> =>
+  mechanism.edit(`${contact.name}: ${what}`, (draft) =>
+    alter(draft.contacts!.find(({ id }) => id === contact.id)!),
+  )
+const setValue = (contact: Contact, key: Value, words: string, typed: Quantity | undefined) =>
+  change(contact, words.toLowerCase(), (own) => {
+    if (typed === undefined) {
+      Reflect.deleteProperty(own, key)
+      return
+    }
+    const read = parseQuantity(typed, 'number')
+    own[key] = read.ok ? read.value : (typed as number)
+  })
+const pairOf = ({ friction, staticFriction }: Contact) =>
+  materialPairs.find(
+    (pair) => pair.friction === friction && pair.staticFriction === (staticFriction ?? friction),
+  )?.name ?? null
+async function takePair(contact: Contact, name: string | null) {
+  const pair = materialPairs.find((one) => one.name === name)
+  if (!pair) return
+  tell(
+    await change(contact, 'pair of materials', (own) => {
+      own.friction = pair.friction
+      own.staticFriction = pair.staticFriction
+    }),
+  )
+}
+
 /** Smaller gaps are none [m]. */
 const TOUCHES = 1e-8
 function stateOf(contact: Contact): string {
@@ -110,6 +147,27 @@ function stateOf(contact: Contact): string {
         @click="swap(contact)"
       />
       <IconButton :icon="mdiDeleteOutline" :name="`Delete ${contact.name}`" @click="remove(contact)" />
+      <div class="values">
+        <v-select
+          label="Friction of"
+          :model-value="pairOf(contact)"
+          :items="materialPairs.map(({ name }) => name)"
+          placeholder="Other materials"
+          persistent-placeholder
+          density="compact"
+          hide-details
+          @update:model-value="(name: string | null) => takePair(contact, name)"
+        />
+        <QuantityField
+          v-for="{ key, words } in VALUES"
+          :key="key"
+          :label="words"
+          :value="contact[key] ?? null"
+          dimension="number"
+          :commit="(typed) => setValue(contact, key, words, typed)"
+          :clear="() => setValue(contact, key, words, undefined)"
+        />
+      </div>
     </div>
   </div>
 </template>
@@ -132,5 +190,13 @@ function stateOf(contact: Contact): string {
   gap: 10px;
   align-items: center;
   padding-top: 6px;
+}
+
+.values {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: 260px repeat(3, minmax(0, 220px));
+  align-items: center;
+  padding-bottom: 6px;
 }
 </style>

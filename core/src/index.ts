@@ -187,6 +187,7 @@ export { mendScenario } from './advice/scenario-mending'
 
 /* Edit: documents changed by name */
 export { addContact } from './edits/joints/add-contact'
+export { materialPairs } from './contact/material-pairs'
 export { addSpring } from './edits/bodies/add-spring'
 export { bulgeThrough, writtenOut } from './shapes/plates/outline-points'
 export type { OutlineArc, OutlineHole } from './document/format/parts'

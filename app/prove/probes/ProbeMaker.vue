@@ -111,6 +111,13 @@ onBeforeUnmount(maker.end)
       no-data-text="There is no spring."
     />
     <v-select
+      v-if="takes(form.kind, 'contact')"
+      v-model="form.contact"
+      label="Contact"
+      :items="named(mechanism.document?.contacts)"
+      no-data-text="There is no contact."
+    />
+    <v-select
       v-if="takes(form.kind, 'relation')"
       v-model="form.relation"
       label="Relation"

@@ -13,6 +13,7 @@ export interface ProbeForm {
   readonly other: string
   readonly mate: string
   readonly spring: string
+  readonly contact: string
   readonly relation: string
   readonly expression: string
 }
@@ -20,7 +21,7 @@ type Picked = readonly [Candidate | null, Candidate | null]
 
 /** In words; empty when it can be made. */
 export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms: boolean): string {
-  const { kind, joint, freedom, against, body, other, mate, spring, relation, expression } = form
+  const { kind, joint, freedom, against, body, other, mate, spring, contact, relation, expression } = form
   const needs = (field: keyof Probe, isThere: unknown, words: string) =>
     demands(kind, field) && !isThere ? words : ''
   return (
@@ -31,6 +32,7 @@ export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms:
     needs('other', other, 'Choose the other body or group.') ||
     needs('mate', mate, 'Choose a mate.') ||
     needs('spring', spring, 'Choose a spring.') ||
+    needs('contact', contact, 'Choose a contact.') ||
     needs('relation', relation, 'Choose a relation.') ||
     needs('datum', first, 'Pick a place, on the model or by name.') ||
     needs('from', second, 'Pick the second place.') ||
@@ -40,7 +42,7 @@ export function missingIn(form: ProbeForm, [first, second]: Picked, hasFreedoms:
 
 /** A name for people; names are cut at what a document takes. */
 export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id: string) => string): string {
-  const { kind, joint, freedom, against, mate, spring, relation, expression, along } = form
+  const { kind, joint, freedom, against, mate, spring, contact, relation, expression, along } = form
   const place = first?.words ?? ''
   const body = first ? nameOf(first.pick.body) : nameOf(form.body)
   const direction = along && takes(kind, 'along') ? `, ${ALONG_WORDS[along]!}` : ''
@@ -61,6 +63,9 @@ export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id:
     'joint-force': `Force in ${nameOf(joint)}${direction}`,
     'joint-moment': `Moment in ${nameOf(joint)}${direction}`,
     'spring-force': `Force of ${nameOf(spring)}`,
+    'contact-gap': `Gap of ${nameOf(contact)}`,
+    'contact-force': `Force in ${nameOf(contact)}`,
+    'contact-slip': `Sliding of ${nameOf(contact)}`,
     energy: 'Energy',
     expression,
     distance: `${place} to ${second?.words ?? ''}`,

@@ -17,6 +17,7 @@ const START = {
   against: '',
   mate: '',
   spring: '',
+  contact: '',
   relation: '',
   body: '',
   other: '',
@@ -66,7 +67,8 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
   )
 
   function wish(): ProbeWish {
-    const { kind, along, joint, freedom, against, mate, spring, relation, body, other, expression } = form
+    const { kind, along, joint, freedom, against, mate, spring, contact, relation, body, other, expression } =
+      form
     const own = (field: keyof Probe) => takes(kind, field)
     return {
       kind,
@@ -79,6 +81,7 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
       ...(own('other') ? { other } : {}),
       ...(own('mate') ? { mate } : {}),
       ...(own('spring') ? { spring } : {}),
+      ...(own('contact') ? { contact } : {}),
       ...(own('relation') ? { relation } : {}),
       ...(own('datum') && picks.first.value ? { datum: picks.first.value.pick } : {}),
       ...(own('from') && picks.second.value ? { from: picks.second.value.pick } : {}),

@@ -27,6 +27,9 @@ export const PROBE_WORDS: Readonly<Record<string, string>> = {
   'joint-force': 'Force in a joint',
   'joint-moment': 'Moment in a joint',
   'spring-force': 'Force of a spring',
+  'contact-gap': 'Gap of a contact',
+  'contact-force': 'Force in a contact',
+  'contact-slip': 'Sliding of a contact',
   energy: 'Energy of the whole mechanism',
   expression: 'Expression of other probes',
 }

@@ -1,14 +1,15 @@
 /**
- * Forces as arrows that begin where they act, all on one scale; they show through what is in front of them. Reactions, loads and springs
- * differ by colour and by the head of their arrow: a cone, a ball, a disc.
+ * Forces as arrows that begin where they act, all on one scale; they show through what is in front of them. Reactions, loads, springs and
+ * contacts that stick and that slide differ by colour and by the head of their arrow.
  */
 import * as THREE from 'three'
 import { AIDS } from './layers'
+import type { ForceMark } from '@ligamen/core'
 import type { Palette } from './palette'
 
 /** A force in ground. */
 export interface DrawnForce {
-  readonly kind: 'reaction' | 'load' | 'spring' | 'weight'
+  readonly kind: ForceMark['kind'] | 'weight'
   readonly point: readonly [number, number, number]
   /** Direction and length as it is drawn [m]. */
   readonly arrow: readonly [number, number, number]
@@ -27,6 +28,8 @@ export class ForceArrows {
     reaction: overAll(),
     load: overAll(),
     spring: overAll(),
+    sticks: overAll(),
+    slides: overAll(),
     weight: overAll(),
   }
   private readonly shaft = new THREE.CylinderGeometry(0.5, 0.5, 1, 12)
@@ -36,6 +39,8 @@ export class ForceArrows {
     reaction: new THREE.ConeGeometry(1.5, 1, 20).rotateX(Math.PI / 2).translate(0, 0, 0.5),
     load: new THREE.ConeGeometry(1.5, 1, 4).rotateX(Math.PI / 2).translate(0, 0, 0.5),
     spring: new THREE.CylinderGeometry(1.4, 1.4, 0.35, 20).rotateX(Math.PI / 2).translate(0, 0, 0.8),
+    sticks: new THREE.BoxGeometry(2.2, 2.2, 1).translate(0, 0, 0.5),
+    slides: new THREE.TorusGeometry(1.4, 0.5, 10, 24).translate(0, 0, 0.5),
     weight: new THREE.ConeGeometry(1.5, 1, 3).rotateX(Math.PI / 2).translate(0, 0, 0.5),
   }
   private readonly pool: { shaft: THREE.Mesh; head: THREE.Mesh }[] = []
@@ -48,6 +53,8 @@ export class ForceArrows {
     this.materials.reaction.color.set(palette.measured)
     this.materials.load.color.set(palette.error)
     this.materials.spring.color.set(palette.primary)
+    this.materials.sticks.color.set(palette.selected)
+    this.materials.slides.color.set(palette.playhead)
     this.materials.weight.color.set(palette.muted)
   }
 

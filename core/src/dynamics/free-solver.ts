@@ -323,8 +323,8 @@ export class FreeSolver implements Mover {
   }
 
   private longestStep(): number {
-    const { state, unit, options, free, holds } = this
-    const isWatched = options.isWatched || holds.length > 0
+    const { state, unit, options, free, holds, contacts } = this
+    const isWatched = options.isWatched || holds.length > 0 || contacts !== null
     const traced = isWatched ? state.all : free.determined
     const pace = paceOf(state.rate, traced, unit)
     return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / pace

@@ -22,7 +22,7 @@ const MOST_PIVOTS = 20
  */
 export function solveComplementarity(matrix: Float64Array, q: Float64Array, n: number): Float64Array | null {
   const z = new Float64Array(n)
-  const cover = Float64Array.from({ length: n }, (_, row) => 1 + ((row + 1) * GOLDEN) % 1)
+  const cover = Float64Array.from({ length: n }, (_, row) => 1 + (((row + 1) * GOLDEN) % 1))
   let first = -1
   for (let row = 0; row < n; row++)
     if (q[row] < 0 && (first < 0 || q[row] / cover[row] < q[first] / cover[first])) first = row
@@ -111,7 +111,11 @@ class Tableau {
       if (!(pivot > LEAST_PIVOT)) continue
       const ratio = this.right(row) / pivot
       // of ties with it, the artificial variable ends it all
-      if (found < 0 || ratio < least - TIE * least || (basis[row] === 2 * n && ratio <= least + TIE * least)) {
+      if (
+        found < 0 ||
+        ratio < least - TIE * least ||
+        (basis[row] === 2 * n && ratio <= least + TIE * least)
+      ) {
         found = row
         least = ratio
       }

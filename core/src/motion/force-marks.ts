@@ -3,6 +3,10 @@
  * its second, forces at datums, and what springs pull with.
  */
 import type { ForceReader } from '../dynamics/force-reader'
+import { contactPairs } from '../contact/pairs'
+import type { ContactPair } from '../contact/pairs'
+import { ContactForces } from '../dynamics/contact/contact-forces'
+import type { Meeting } from '../dynamics/contact/meeting'
 import { ForceAt } from '../dynamics/loads/force-at'
 import { pointOn } from '../dynamics/loads/points'
 import { SpringDamper } from '../dynamics/loads/spring-damper'
@@ -14,10 +18,14 @@ import type { MotionState } from '../mechanism/state'
 export const MARK = 6
 
 export interface ForceMark {
-  /** Of the joint, load or spring. */
+  /** Of the joint, load, spring or contact. */
   readonly id: string
-  readonly kind: 'reaction' | 'load' | 'spring'
+  /** Contacts where they stick, and where they slide: there is no number where they do not. */
+  readonly kind: 'reaction' | 'load' | 'spring' | 'sticks' | 'slides'
 }
+
+/** Places of two outlines that are drawn. */
+const PLACES = ['sticks', 'slides', 'sticks', 'slides'] as const
 
 /** A run with more numbers of marks than this keeps none. */
 const MOST_NUMBERS = 20_000_000
@@ -28,12 +36,15 @@ export class ForceMarks {
   readonly numbers: Float64Array
   private readonly joints: readonly { readonly index: number; readonly datum: Pair }[]
   private readonly loads: readonly (ForceAt | SpringDamper)[]
+  private readonly pairs: readonly ContactPair[]
   private readonly point = new Float64Array(3)
 
   constructor(
     mechanism: Mechanism,
     private readonly forces: ForceReader | null,
     frames: number,
+    /** Whether masses and loads move it, with contacts. */
+    isFree = false,
   ) {
     const { joints } = mechanism.geometry
     const isMoving = ({ type, idle, source }: (typeof joints)[number]) =>
@@ -47,16 +58,19 @@ export class ForceMarks {
       (load): load is ForceAt | SpringDamper =>
         (load instanceof ForceAt && !load.isTorque) || load instanceof SpringDamper,
     )
+    this.pairs = isFree ? contactPairs(mechanism) : []
     const marks = [
       ...this.joints.map(({ index }): ForceMark => ({ id: joints[index].source.id, kind: 'reaction' })),
       ...this.loads.map((load): ForceMark => {
         const kind = load instanceof ForceAt ? 'load' : 'spring'
         return { id: load.id, kind }
       }),
+      ...this.pairs.flatMap(({ contact: { id } }) => PLACES.map((kind): ForceMark => ({ id, kind }))),
     ]
     const fits = frames * marks.length * MARK <= MOST_NUMBERS
     this.marks = fits ? marks : []
     this.numbers = new Float64Array(this.marks.length * frames * MARK)
+    if (this.pairs.length > 0) this.numbers.fill(Number.NaN)
   }
 
   /** Keeps the forces of a frame; not a number where they are not known. */
@@ -76,5 +90,22 @@ export class ForceMarks {
       load.draw(state, state.time, numbers, at)
       at += MARK
     }
+    for (const pair of this.pairs) {
+      const closed = placesOn(forces!, pair)
+      const left = {
+        sticks: closed.filter(({ way }) => way === 0),
+        slides: closed.filter(({ way }) => way !== 0),
+      }
+      for (const kind of PLACES) {
+        left[kind].shift()?.draw(numbers, at)
+        at += MARK
+      }
+    }
   }
+}
+
+/** Where two outlines touch now. */
+function placesOn({ physics }: ForceReader, pair: ContactPair): readonly Meeting[] {
+  const acting = physics.loads.acting.find((load) => load instanceof ContactForces)
+  return acting ? acting.closed.filter(({ on }) => on === pair) : []
 }

@@ -228,7 +228,8 @@ export function startRun(
     between.note(time, isAnew, acts.reader, reader.now)
     observe?.(state, time, isAnew, stateAt)
   }
-  const marks = new ForceMarks(mechanism, forces, times?.length ?? scenario.frames)
+  const isFree = scenario.source.mode === 'free'
+  const marks = new ForceMarks(mechanism, forces, times?.length ?? scenario.frames, isFree)
   const looksBack = recorded.length > 0 || observe !== null
   const acts = new Acts(
     mechanism,

@@ -22,6 +22,9 @@ import type { ProbeType } from './probe-type'
 import { power } from './power'
 import { pressureAngle } from './pressure-angle'
 import { slip } from './slip'
+import { contactForce } from './contact-force'
+import { contactGap } from './contact-gap'
+import { contactSlip } from './contact-slip'
 import { springForce } from './spring-force'
 import { springLength } from './spring-length'
 import { strandLength } from './strand-length'
@@ -59,6 +62,9 @@ addProbeType(power)
 addProbeType(jointForce)
 addProbeType(jointMoment)
 addProbeType(springForce)
+addProbeType(contactGap)
+addProbeType(contactForce)
+addProbeType(contactSlip)
 addProbeType(energy)
 addProbeType(expression)
 

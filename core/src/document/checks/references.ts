@@ -221,6 +221,7 @@ const MEASURED = [
   'from',
   'along',
   'spring',
+  'contact',
   'expression',
   'of',
 ] as const

@@ -43,6 +43,7 @@ export class Probe {
   /** An axis, or for an acceleration the direction of the path or across it. */
   @IsOptional() @IsIn(['x', 'y', 'z', 'path', 'across']) along?: 'x' | 'y' | 'z' | 'path' | 'across'
   @IsOptional() @IsId() @RefTo('spring') spring?: string
+  @IsOptional() @IsId() @RefTo('contact') contact?: string
   /** A gear pair, rack, belt, cord or cam. */
   @IsOptional() @IsId() @RefTo('relation') relation?: string
   /** Whose centre of mass is followed; one side of a clearance. */

@@ -173,6 +173,15 @@ export class Meeting {
     }
   }
 
+  /** Writes where it is and the force on B there, six numbers. */
+  draw(out: Float64Array, at: number): void {
+    const { point, normal, tangential, alongNormal, alongTangent } = this
+    for (let k = 0; k < 3; k++) {
+      out[at + k] = point[k]
+      out[at + 3 + k] = normal * alongNormal[3 + k] + tangential * alongTangent[3 + k]
+    }
+  }
+
   /** Adds its forces to the wrenches of both links. */
   addForces(wrenches: Float64Array): void {
     const { on, normal, tangential, alongNormal, alongTangent } = this

@@ -20,7 +20,13 @@ export function forcesContent(document: MechanismDocument, take: Take): string {
   return `${largestTable(document, take)}${loadTable(document, take)}${energies}${notes ? `<ul>${notes}</ul>` : ''}`
 }
 
-const WHERE = { reaction: 'through the joint', load: 'at its datum', spring: 'at its ends' } as const
+const WHERE = {
+  reaction: 'through the joint',
+  load: 'at its datum',
+  spring: 'at its ends',
+  sticks: 'where it sticks',
+  slides: 'where it slides',
+} as const
 
 function largestTable(document: MechanismDocument, { forceMarks, forces, frames, interval }: Take): string {
   const names = new Map(
@@ -28,10 +34,11 @@ function largestTable(document: MechanismDocument, { forceMarks, forces, frames,
       ...document.joints,
       ...(document.springs ?? []),
       ...(document.loads ?? []),
+      ...(document.contacts ?? []),
       ...document.scenarios.flatMap(({ loads = [] }) => loads),
     ].map(({ id, name }) => [id, name]),
   )
-  const rows = forceMarks.map(({ id, kind }, mark) => {
+  const rows = forceMarks.flatMap(({ id, kind }, mark) => {
     let most = 0
     let at = 0
     for (let frame = 0; frame < frames; frame++) {
@@ -39,12 +46,14 @@ function largestTable(document: MechanismDocument, { forceMarks, forces, frames,
       const size = Math.hypot(forces[k], forces[k + 1], forces[k + 2])
       if (size > most) [most, at] = [size, frame]
     }
-    return [
+    const isUnused = most === 0 && (kind === 'sticks' || kind === 'slides')
+    const row = [
       names.get(id) ?? id,
       WHERE[kind],
       formatQuantity(most, 'N', 2),
       formatQuantity(at * interval, 's', 3),
     ]
+    return isUnused ? [] : [row]
   })
   return htmlTable(['force', '', 'largest', 'at'], rows)
 }

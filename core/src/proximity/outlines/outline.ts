@@ -112,7 +112,16 @@ export function outlineOf({ outer, holes, bottom, top }: Profile): Outline {
   const around = circleAround(stretches.map((stretch) => stretch.around))
   const rings = [outer, ...holes].map((loop) => Float64Array.from(pointsOfLoop(loop, CHORDS)))
   const corners = stretches.filter(({ piece }) => !piece)
-  return { stretches, corners, around, bottom, top, size: 2 * around.radius, rings, thickness: thicknessOf(rings) }
+  return {
+    stretches,
+    corners,
+    around,
+    bottom,
+    top,
+    size: 2 * around.radius,
+    rings,
+    thickness: thicknessOf(rings),
+  }
 }
 
 function thicknessOf(rings: readonly Float64Array[]): number {

@@ -17,6 +17,9 @@ import type { Outline, Stretch } from './outline'
 export type Lie = Float64Array
 
 const MOST_STEPS = 60
+/** Steps in which a touch is followed that was lost in one. */
+const SMALL_STEPS = 16
+const between = new Float64Array(MOST_PARTS)
 /** Stretches that a place may go along for one lie. */
 const MOST_MOVES = 40
 
@@ -45,6 +48,7 @@ export class Touch implements ScalarFunction {
   private readonly lie = Float64Array.of(Number.NaN, 0, 0, 0)
   /** Where it was kept last: from there places are sought that are far from those found last. */
   private anchor: readonly [number, number, number, number]
+  private readonly anchorLie = Float64Array.of(Number.NaN, 0, 0, 0)
 
   constructor(
     readonly a: Outline,
@@ -61,6 +65,7 @@ export class Touch implements ScalarFunction {
   /** From here on places are sought from those found last: they are right. */
   keep(): void {
     this.anchor = [this.stretchA, this.stretchB, this.u, this.v]
+    this.anchorLie.set(this.lie)
   }
 
   /** Begins anew in the middle of two stretches. */
@@ -149,6 +154,32 @@ export class Touch implements ScalarFunction {
     // what was tried far away may have led astray
     if (roams && !(this.isFound && isNear(known, lie, Math.min(this.a.size, this.b.size))))
       [this.stretchA, this.stretchB, this.u, this.v] = this.anchor
+    this.seek(lie, roams)
+    // on the far side of both, as far away from each other as can be
+    if (roams && this.anchorLie[0] === this.anchorLie[0] && !(this.isFound && this.determinant > 0))
+      this.follow(lie)
+    this.beyond = this.farBeyond()
+  }
+
+  /** Goes from where it was kept last to a lie in small steps. */
+  private follow(lie: Lie): void {
+    const from = this.anchorLie
+    const turn = Math.atan2(from[2] * lie[3] - from[3] * lie[2], from[2] * lie[2] + from[3] * lie[3])
+    const start = Math.atan2(from[3], from[2])
+    ;[this.stretchA, this.stretchB, this.u, this.v] = this.anchor
+    for (let k = 1; k < SMALL_STEPS; k++) {
+      const share = k / SMALL_STEPS
+      between[0] = from[0] + share * (lie[0] - from[0])
+      between[1] = from[1] + share * (lie[1] - from[1])
+      between[2] = Math.cos(start + share * turn)
+      between[3] = Math.sin(start + share * turn)
+      this.seek(between, true)
+    }
+    this.seek(lie, true)
+  }
+
+  private seek(lie: Lie, roams: boolean): void {
+    const known = this.lie
     for (let k = 0; k < MOST_PARTS; k++) known[k] = lie[k]
     this.isFound = false
     let moves = 0
@@ -164,7 +195,6 @@ export class Touch implements ScalarFunction {
       break
     }
     if (this.isFound || roams) this.place(lie)
-    this.beyond = this.farBeyond()
   }
 
   private farBeyond(): number {
