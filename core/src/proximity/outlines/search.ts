@@ -148,6 +148,8 @@ function isGenuine(
   const inB = (px: number, py: number) =>
     isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth)
   const [isCornerA, isCornerB] = [!a.stretches[stretchA].piece, !b.stretches[stretchB].piece]
+  // of bodies that do not overlap, no place lies in the other one
+  if (share === 0) return isDeep(a, seen[0], seen[1], depth) || inB(onA[0], onA[1])
   const isIn = (isCornerA || isDeep(a, seen[0], seen[1], depth)) && (isCornerB || inB(onA[0], onA[1]))
   return (
     isIn ||
