@@ -1,6 +1,8 @@
 /** What contact costs without masses: cams that are ridden on beside their motion programmes, and dragging with many contacts. */
 import { grab, runScenario } from '../src'
 import type { Model } from '../src'
+import { letGo, loosen } from '../test/dynamics/free'
+import { walkingCarrier } from '../test/dynamics/walking-carrier'
 import { Sketch } from '../test/sketch'
 import { timesAsLong, warmMedian } from './timing'
 
@@ -56,4 +58,23 @@ export function dragOfTwentyContacts(): number {
   let at = 0.045
   held.to([at, 0, 0])
   return warmMedian(25, () => held.to([(at += 1e-4), 0, 0]))
+}
+
+/** CPU of a simulated second of a carrier that walks on eight legs [ms], and how deep a foot is in the floor at most at the end of a step [m]. */
+export function walking(): { readonly cpu: number; readonly deepest: number } {
+  const seconds = 6
+  const turn = (50 * TURN) / 60
+  let deepest = 0
+  const walk = () => {
+    const solver = letGo(loosen(walkingCarrier()), { drives: { crank: turn } })
+    const start = process.cpuUsage()
+    while (solver.time < seconds) {
+      if (!solver.step(seconds)) throw new Error(solver.problem!.message)
+      for (const { gap } of solver.touching) deepest = Math.max(deepest, -gap)
+    }
+    const { user, system } = process.cpuUsage(start)
+    return (user + system) / 1000 / seconds
+  }
+  const runs = Array.from({ length: 5 }, walk).sort((a, b) => a - b)
+  return { cpu: runs[2], deepest }
 }

@@ -14,7 +14,7 @@ import { Solver } from '../src/solve/solver'
 import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
-import { camsOverProgrammes, dragOfTwentyContacts } from './contact'
+import { camsOverProgrammes, dragOfTwentyContacts, walking } from './contact'
 import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
@@ -248,6 +248,9 @@ const forces = (): Promise<void> =>
 function contacts(): void {
   ratio('three cams ridden on over their motion programmes', camsOverProgrammes(), 5)
   ratio('drag of a block that pushes twenty others [ms]', dragOfTwentyContacts() / 1000, 1000 / 60)
+  const { cpu, deepest } = walking()
+  ratio('walking carrier, CPU of a simulated second [ms]', cpu, 60)
+  ratio('its deepest foot at the end of a step [um]', 1e6 * deepest, 1)
 }
 
 /** @param part `kinematics`, `forces` or `contacts`: each in a process of its own, so that none runs on code compiled for another */

@@ -53,6 +53,8 @@ export function rod(sketch: Sketch, id: string, mass: number, from: Three, to: T
 export interface FreeSetting extends FreeOptions {
   readonly gravity?: Three
   readonly rates?: Readonly<Record<string, number>>
+  /** Steady rates that are prescribed, by joint. */
+  readonly drives?: Readonly<Record<string, number>>
   readonly loads?: (mechanism: Mechanism) => readonly ActingLoad[]
 }
 
@@ -75,12 +77,16 @@ export function loosen(
 /** Lets it go with rates by joint. */
 export function letGo(
   { model: { mechanism, home }, physics: acting }: Loose,
-  { rates = {}, ...options }: FreeSetting = {},
+  { rates = {}, drives = {}, ...options }: FreeSetting = {},
 ): FreeSolver {
   const start = new Float64Array(mechanism.links)
   for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
   const pairs = contactPairs(mechanism)
-  const solver = new FreeSolver(mechanism, acting, [], home, start, [], 0, { pairs, ...options })
+  const driven = Object.entries(drives).map(([joint, speed]) => {
+    const link = linkOf(mechanism, joint)
+    return { link, evaluate: steady(home[link], speed) }
+  })
+  const solver = new FreeSolver(mechanism, acting, driven, home, start, [], 0, { pairs, ...options })
   if (!solver.start()) throw new Error(solver.problem!.message)
   return solver
 }
@@ -120,3 +126,11 @@ export function rodCrankRocker(length: number, side: 1 | -1 = 1): Sketch {
   rod(sketch, 'rocker', 0.3, [0.16, 0, 0], [...eye, 0])
   return sketch
 }
+
+const steady =
+  (from: number, speed: number) =>
+  (time: number, out: Float64Array): void => {
+    out[0] = from + speed * time
+    out[1] = speed
+    out[2] = out[3] = 0
+  }

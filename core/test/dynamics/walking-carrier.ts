@@ -39,7 +39,7 @@ function legAt(phase: number, side: 1 | -1): { pin: Flat; joint: Flat; pivot: Fl
   }
 }
 
-export const footOf = (k: number): string => `foot${k}`
+const footOf = (k: number): string => `foot${k}`
 
 /** It stands on the floor, the top of which is y = 0, and walks along x. */
 export function walkingCarrier({

@@ -64,12 +64,6 @@ export const rectangle = (cx: number, cy: number, width: number, depth: number):
   cy + depth / 2,
 ]
 
-/** A rectangle with half-round ends of the given width, `length` between their centres along x. */
-export const slot = (cx: number, cy: number, length: number, width: number, chords: number): number[] => [
-  ...arc(cx - length / 2, cy, width / 2, Math.PI / 2, (3 * Math.PI) / 2, chords / 2),
-  ...arc(cx + length / 2, cy, width / 2, -Math.PI / 2, Math.PI / 2, chords / 2),
-]
-
 /** Twice the area enclosed, positive when the outline runs counter-clockwise. */
 export function twiceArea(outline: Outline): number {
   let sum = 0
