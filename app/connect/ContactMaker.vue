@@ -67,8 +67,8 @@ const remove = async (contact: Contact) =>
 
 /** What a contact is typed with besides its bodies. */
 const VALUES = [
-  { key: 'friction', words: 'Friction while sliding' },
-  { key: 'staticFriction', words: 'Friction while sticking' },
+  { key: 'friction', words: 'Kinetic friction' },
+  { key: 'staticFriction', words: 'Static friction' },
   { key: 'restitution', words: 'Restitution' },
 ] as const
 type Value = (typeof VALUES)[number]['key']
@@ -149,7 +149,7 @@ function stateOf(contact: Contact): string {
       <IconButton :icon="mdiDeleteOutline" :name="`Delete ${contact.name}`" @click="remove(contact)" />
       <div class="values">
         <v-select
-          label="Friction of"
+          label="Materials"
           :model-value="pairOf(contact)"
           :items="materialPairs.map(({ name }) => name)"
           placeholder="Other materials"

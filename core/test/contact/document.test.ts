@@ -30,6 +30,30 @@ describe('contacts of a document', () => {
     expect(contactPairs(sketch.open().mechanism)).toEqual([])
   })
 
+  it.each([
+    { friction: -0.1 },
+    { friction: 11 },
+    { staticFriction: 10.5 },
+    { restitution: 1.2 },
+    { restitution: -0.2 },
+    { friction: 0.5, staticFriction: 0.4 },
+  ])('are refused with values that cannot be: %o', (values) => {
+    const sketch = blocks()
+    Object.assign(sketch.document.contacts![0]!, values)
+    const read = validateDocument(sketch.document)
+    expect(read.ok).toBe(false)
+    expect(!read.ok && read.problems[0]!.pointer).toContain(`/contacts/0/${Object.keys(values).at(-1)}`)
+  })
+
+  it.each([{}, { friction: 0.4 }, { friction: 0.4, staticFriction: 0.6, restitution: 0.5 }])(
+    'take values that can be: %o',
+    (values) => {
+      const sketch = blocks()
+      Object.assign(sketch.document.contacts![0]!, values)
+      expect(codes(sketch)).toEqual([])
+    },
+  )
+
   it('may be of all bodies of a group', () => {
     const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
     sketch.slide('c', 'ground', 'third', [0.2, 0, 0], [1, 0, 0])

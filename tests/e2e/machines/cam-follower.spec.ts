@@ -69,6 +69,21 @@ test('a roller is set onto a cam by hand, and rides on it', async ({ page }) => 
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(contact).toContainText('touch')
 
+  // friction of a pair of materials, or typed; less than none is refused where it stands
+  const kinetic = contact.getByLabel('Kinetic friction')
+  await kinetic.fill('-1')
+  await kinetic.press('Enter')
+  await expect(contact.getByRole('alert')).toBeVisible()
+  await kinetic.fill('0.4')
+  await kinetic.press('Enter')
+  await expect(contact.getByRole('alert')).toHaveCount(0)
+  await contact.getByLabel('Static friction').fill('0.3')
+  await contact.getByLabel('Static friction').press('Enter')
+  await expect(contact.getByRole('alert')).toContainText('static friction must be at least as large')
+  await contact.getByLabel('Static friction').fill('0.6')
+  await contact.getByLabel('Static friction').press('Enter')
+  await expect(contact).toContainText('Steel on steel, dry')
+
   await stage(page, 'Drive')
   await page.getByRole('button', { name: 'New scenario' }).first().click()
   await jointRow(page, 'Cam shaft').click()
