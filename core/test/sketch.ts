@@ -1,6 +1,17 @@
 /** Mechanisms written down by plain numbers: bodies without shapes, joints at points and axes of ground. */
 import { FORMAT, FORMAT_VERSION, openModel, runScenario } from '../src'
-import type { AnyDriver, AnyRelation, Contact, Joint, Mate, MechanismDocument, Model, Part, Path, Take } from '../src'
+import type {
+  AnyDriver,
+  AnyRelation,
+  Contact,
+  Joint,
+  Mate,
+  MechanismDocument,
+  Model,
+  Part,
+  Path,
+  Take,
+} from '../src'
 import type { Probe } from '../src/document/format/probes'
 import { kitPart } from './shapes/kit'
 
