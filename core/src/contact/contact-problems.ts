@@ -41,12 +41,21 @@ export function locks(
   }
 }
 
-/** Code: `contact-overlaps`. @param depth [m] */
-export function overlaps(mechanism: Mechanism, on: ContactPair, depth: number): Problem {
+/**
+ * Code: `contact-overlaps`.
+ * @param depth [m]
+ * @param why they are not pushed apart
+ */
+export function overlaps(
+  mechanism: Mechanism,
+  on: ContactPair,
+  depth: number,
+  why = 'nothing gives way to push them apart',
+): Problem {
   const [a, b] = namesOn(mechanism, on)
   return {
     code: 'contact-overlaps',
-    message: `The motion cannot start: ${a} and ${b} overlap by ${formatQuantity(depth, 'mm', 3)}, and nothing gives way to push them apart. Move one of the two, or delete the contact.`,
+    message: `The motion cannot start: ${a} and ${b} overlap by ${formatQuantity(depth, 'mm', 3)}, and ${why}. Move one of the two, or delete the contact.`,
     ids: idsOn(mechanism, on),
     data: { time: 0, depth },
   }

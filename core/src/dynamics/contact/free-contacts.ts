@@ -81,7 +81,7 @@ export class FreeContacts {
       const { a, b } = on.finder
       const touches = on.finder.touches(lie, -Math.min(a.size, b.size) / 4, TOUCHES * mechanism.size)
       if (touches.length > 0 && touches[0].gap < -TOUCHES * mechanism.size)
-        return overlaps(mechanism, on, -touches[0].gap)
+        return overlaps(mechanism, on, -touches[0].gap, 'forces cannot part them')
       touching.push(...touches.map((touch) => new Meeting(on, touch)))
     }
     forces.closed = touching
