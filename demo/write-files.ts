@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import { forceBench } from './documents/force-bench'
 import { packetPusher } from '../shared/starting-points/packet-pusher'
+import { sampleCarrier } from './documents/sample-carrier'
 import { seedLine } from './documents/seed-line'
 import { walkingBeam } from '../shared/starting-points/walking-beam'
 
@@ -10,6 +11,7 @@ export const files = {
   'packet-pusher': packetPusher,
   'seed-line': seedLine,
   'force-bench': forceBench,
+  'sample-carrier': sampleCarrier,
 }
 
 export const textOf = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`

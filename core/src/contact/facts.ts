@@ -2,6 +2,7 @@
 import type { Contact } from '../document/format/contacts'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
+import type { Problem } from '../result'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './pairs'
 
@@ -25,6 +26,19 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
       const gaps = mine.flatMap((pair) => leastGap(pair, state) ?? [])
       return { contact, pairs: mine.length, gap: gaps.length > 0 ? Math.min(...gaps) : null }
     })
+}
+
+/** Contacts of which nothing can touch, with the bodies or groups on both sides, in words. Code: `contact-idle`. */
+export function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
+  const { contacts = [], bodies, groups = [] } = geometry.document
+  const nameOf = (id: string) => [...bodies, ...groups].find((one) => one.id === id)?.name ?? id
+  return contacts
+    .filter((contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact))
+    .map(({ id, name, a, b }) => ({
+      code: 'contact-idle',
+      message: `${name} does nothing: no outlines of ${nameOf(a)} and ${nameOf(b)} lie on parallel axes. Turn a part of one, or choose other bodies.`,
+      ids: [id],
+    }))
 }
 
 /** The least gap of a pair [m]; null where they are farther apart than they are large. */

@@ -25,6 +25,7 @@ import type { Energies, Physics } from '../dynamics/physics'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
+import { idleContacts } from '../contact/facts'
 import { contactPairs } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
@@ -115,6 +116,7 @@ export class Acts {
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
     this.pairs = contactPairs(mechanism)
+    this.notes.push(...idleContacts(mechanism, this.pairs))
     if (this.mode === 'rest' && this.pairs.length > 0) this.notes.push(LEFT_OUT)
     this.watchers = watchers
     // those that change only what is seen have no part in the motion

@@ -54,6 +54,13 @@ describe('contacts of a document', () => {
     },
   )
 
+  it('whose outlines lie on axes that are not parallel do nothing, which a run says', () => {
+    const sketch = blocks()
+    sketch.document.bodies[2]!.parts[0]!.at = { position: [0.1, 0, 0], axis: [0, 1, 0] }
+    expect(sketch.attempt().notes.map(({ code }) => code)).toEqual(['contact-idle'])
+    expect(blocks().attempt().notes).toEqual([])
+  })
+
   it('may be of all bodies of a group', () => {
     const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
     sketch.slide('c', 'ground', 'third', [0.2, 0, 0], [1, 0, 0])
