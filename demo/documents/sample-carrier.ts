@@ -81,7 +81,7 @@ carrier.document.charts = [
 carrier.document.scenarios = [
   {
     ...{ id: 'walk', name: 'Walk along the bench', length: '30 s', frameRate: 30, mode: 'free' },
-    drivers: [{ id: 'motor', kind: 'motor', joint: 'crank', speed: '-50 rpm', runUp: '0.5 s' }],
+    drivers: [{ id: 'motor', kind: 'motor', joint: 'crank', speed: '-50 rpm', runUp: 0 }],
   } as unknown as Scenario,
 ]
 
