@@ -12,7 +12,8 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
   const id = /mechanisms\/([^/?]+)/.exec(page.url())![1]!
   const { document } = await (await page.request.get(`/api/mechanisms/${id}`)).json()
   const size = (width: number, depth: number) => ({
-    kind: 'box',
+    shape: 'box',
+    colour: '#8fa3ad',
     dimensions: { width: `${width} mm`, depth: `${depth} mm`, height: '60 mm' },
   })
   document.parts.push(
@@ -76,10 +77,10 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
   // along the table: as fast as the push is stronger than friction
   await goTo(page, '0.3 s')
   const gone = (1000 * (PUSH / MASS - FRICTION * WEIGHT) * 0.3 ** 2) / 2
-  await expect.poll(() => reading(page, 'Plane, x')).toBeCloseTo(gone, 1)
+  await expect.poll(() => reading(page, 'Plane, slide along x')).toBeCloseTo(gone, 1)
   // over the edge: it has tipped and falls
   await goTo(page, '0.9 s')
-  await expect.poll(() => reading(page, 'Plane, y')).toBeGreaterThan(100)
+  await expect.poll(() => reading(page, 'Plane, slide along y')).toBeGreaterThan(100)
 
   // without friction it goes farther; undone, it is where it was
   await stage(page, 'Connect')
@@ -88,7 +89,9 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
   await friction.press('Enter')
   await stage(page, 'Drive')
   await goTo(page, '0.3 s')
-  await expect.poll(() => reading(page, 'Plane, x')).toBeCloseTo((1000 * (PUSH / MASS) * 0.3 ** 2) / 2, 1)
+  await expect
+    .poll(() => reading(page, 'Plane, slide along x'))
+    .toBeCloseTo((1000 * (PUSH / MASS) * 0.3 ** 2) / 2, 1)
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect.poll(() => reading(page, 'Plane, x')).toBeCloseTo(gone, 1)
+  await expect.poll(() => reading(page, 'Plane, slide along x')).toBeCloseTo(gone, 1)
 })
