@@ -35,6 +35,8 @@ export class PairWatch {
     readonly on: ContactPair,
     private readonly overlap: number,
     private readonly closed: readonly Touch[],
+    /** Whether it is looked on the way wherever they touch already: sides that lie flat may come to touch anywhere. */
+    private readonly isThorough = false,
   ) {
     const { a, b } = on.finder
     this.smaller = Math.min(a.size, b.size)
@@ -55,17 +57,17 @@ export class PairWatch {
   }
 
   private looksTo(state: MotionState): number {
-    const { on, reader, before, thin, overlap, closed } = this
+    const { on, reader, before, thin, overlap, closed, isThorough } = this
     const lie = reader.read(state, on.pair)
     this.after.set(lie)
     const travel = on.finder.travel(before, lie)
     this.nextElsewhere = 0
     if (!reader.overlapsAlong(on)) return 0
-    // what it was far from at the start it has not met, whatever it is near to now
+    // beside a place where they touch, sides that lie flat may come to touch anywhere; what it was far from at the start it has not met, whatever it is near to now
     const isFar = closed.length === 0 && this.elsewhere - travel > AHEAD * travel
     this.nextElsewhere = isFar ? this.elsewhere - travel : this.nearest(lie, AHEAD * travel)
-    // beside a place where they touch, sides that lie flat may come to touch anywhere
-    const mayHaveMet = closed.length > 0 || Math.min(this.elsewhere, this.nextElsewhere) < travel
+    const mayTouch = isThorough && closed.length > 0
+    const mayHaveMet = mayTouch || Math.min(this.elsewhere, this.nextElsewhere) < travel
     if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
     return Math.max(1, Math.ceil(travel / thin))
   }

@@ -342,7 +342,7 @@ export class FreeContacts {
     const { pairs, slack, closed, parting } = this
     this.watches = pairs.map((on) => {
       const touches = [...closed, ...parting].filter((one) => one.on === on).map(({ touch }) => touch)
-      return new PairWatch(on, slack, touches)
+      return new PairWatch(on, slack, touches, true)
     })
     for (const watch of this.watches) watch.begin(state)
   }
