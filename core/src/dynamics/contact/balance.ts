@@ -37,13 +37,15 @@ export class ContactBalance {
     for (let r = 0; r < size; r++)
       for (let c = 0; c < size; c++) {
         const column = unknowns[c]
-        let value = w[n * unknowns[r] + column]
-        if ((column & 1) === 0) {
-          const t = column + 1
-          const { way, rubs: share } = meetings[column >> 1]
-          if (rubs && way !== 0 && scale[t] > 0)
-            value += ((share * scale[column]) / scale[t]) * w[n * unknowns[r] + t]
-        }
+        const meeting = column >> 1
+        const isNormal = (column & 1) === 0
+        const value = isNormal
+          ? response.toPress(
+              unknowns[r],
+              meeting,
+              rubs && meetings[meeting].way !== 0 ? meetings[meeting].rubs : 0,
+            )
+          : w[n * unknowns[r] + column]
         matrix[size * r + c] = value
         factors[size * r + c] = value + (r === c ? SOFTNESS : 0)
       }

@@ -14,9 +14,6 @@ import type { ContactForces } from './contact-forces'
 import type { Meeting } from './meeting'
 import { GENTLE_SPEED, RESTING_SPEED, SHORTEST_FLIGHT, STICKING_SPEED } from './tolerances'
 
-/** Rounds in which the softness of contacts is taken out of impulses. */
-const ROUNDS = 2
-
 /** Changes the rates by impulses where bodies touch. Codes: `contact-locks`, `contact-jams`. */
 export function shareBlow(
   mechanism: Mechanism,
@@ -30,7 +27,7 @@ export function shareBlow(
   const stuck = closed.find(({ gapRate }, k) => response.scale[2 * k] === 0 && gapRate < -GENTLE_SPEED * size)
   if (stuck) return locks(mechanism, stuck.on, [], time)
   const before = forces.rates().slice(0, response.n)
-  const compression = choose(response, before, closed.map(inBlow(0)), ROUNDS)
+  const compression = choose(response, before, closed.map(inBlow(0)))
   if (!compression) return clings(mechanism, closed, time)
   free.strikeContacts(compression.forces)
   for (const meeting of closed) meeting.readRates(free.state)
@@ -42,7 +39,7 @@ export function shareBlow(
     return inBlow(isFelt ? restitution * compression.forces[2 * k] : 0)(meeting)
   })
   if (again.some(({ least }) => least > 0)) {
-    const expansion = choose(response, forces.rates().slice(0, response.n), again, ROUNDS)
+    const expansion = choose(response, forces.rates().slice(0, response.n), again)
     if (!expansion) return clings(mechanism, closed, time)
     free.strikeContacts(expansion.forces)
   }

@@ -25,22 +25,24 @@ export interface Chosen {
   readonly loose: Float64Array
 }
 
+/** Rounds in which the softness of contacts is taken out of their forces. */
+const ROUNDS = 2
+
 const NORMAL = 0
 const ALONG = 1
 const BACK = 2
 const SLIDING = 3
 
 /**
- * @param rounds in which the softness is taken out again, where the forces themselves count
  * @param right changes of gaps and of sliding without the forces, by direction
  * @returns null where the method finds nothing
  */
 export function choose(
-  { n, w, scale }: ContactResponse,
+  response: ContactResponse,
   right: Float64Array,
   asked: readonly Asked[],
-  rounds = 1,
 ): Chosen | null {
+  const { n, w, scale } = response
   // every unknown with its direction, its role, and its meeting
   const unknowns: { readonly meeting: number; readonly role: number }[] = []
   asked.forEach(({ slides, coefficient }, meeting) => {
@@ -70,12 +72,7 @@ export function choose(
       } else if (other.role === SLIDING) {
         if (other.meeting === meeting && role !== NORMAL) matrix[size * r + c] = 1
       } else if (other.role === NORMAL) {
-        const column = 2 * other.meeting
-        const { slides } = asked[other.meeting]
-        let value = w[n * row + column]
-        if (slides !== null && scale[column + 1] > 0)
-          value += ((slides * scale[column]) / scale[column + 1]) * w[n * row + column + 1]
-        matrix[size * r + c] = sign * value
+        matrix[size * r + c] = sign * response.toPress(row, other.meeting, asked[other.meeting].slides ?? 0)
       } else matrix[size * r + c] = sign * signOf(other.role) * w[n * row + 2 * other.meeting + 1]
     }
     if (role !== SLIDING) matrix[size * r + r] += SOFTNESS_OF_CHOICE
@@ -83,21 +80,17 @@ export function choose(
   // impulses that are there in any case
   asked.forEach(({ least, slides }, meeting) => {
     if (least === 0) return
-    const column = 2 * meeting
     for (let r = 0; r < size; r++) {
       const { role } = unknowns[r]
       if (role === SLIDING) continue
       const row = 2 * unknowns[r].meeting + (role === NORMAL ? 0 : 1)
       const sign = role === NORMAL ? 1 : signOf(role)
-      let value = (w[n * row + column] * least) / scale[column]
-      if (slides !== null && scale[column + 1] > 0)
-        value += (w[n * row + column + 1] * slides * least) / scale[column + 1]
-      q[r] += sign * value
+      q[r] += (sign * response.toPress(row, meeting, slides ?? 0) * least) / scale[2 * meeting]
     }
   })
   let z = solveComplementarity(matrix, q, size)
   const soft = z
-  for (let round = 1; z && round < rounds; round++) {
+  for (let round = 1; z && round < ROUNDS; round++) {
     const before: Float64Array = z
     const harder = q.map(
       (value, r) => value - (unknowns[r].role === SLIDING ? 0 : SOFTNESS_OF_CHOICE * before[r]),

@@ -9,8 +9,6 @@ import type { ContactForces } from './contact-forces'
 import type { Meeting } from './meeting'
 import { BREAKS_LOOSE, DRIFT } from './tolerances'
 
-/** Rounds in which the softness of contacts is taken out of their forces. */
-const ROUNDS = 2
 /** Rounds in which it must be clear what breaks loose. */
 const MOST_ROUNDS = 100
 
@@ -48,7 +46,7 @@ export class ContactModes {
       const { response } = forces
       const changes = forces.changes().slice(0, response.n)
       const asked = closed.map((meeting) => inMotion(meeting, meeting === this.broken))
-      const chosen = choose(response, changes, asked, ROUNDS)
+      const chosen = choose(response, changes, asked)
       if (!chosen || round > MOST_ROUNDS) return clings(mechanism, closed, time)
       const most = changes.reduce((sum, change, d) => Math.max(sum, Math.abs(change) * response.scale[d]), 0)
       if (this.breakLoose(chosen, most) || this.isHeldBack(chosen, most)) continue

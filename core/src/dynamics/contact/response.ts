@@ -53,6 +53,19 @@ export class ContactResponse {
     for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) w[n * i + j] *= scale[i] * scale[j]
   }
 
+  /**
+   * How a direction answers to the normal force of a meeting with its friction, scaled.
+   * @param share friction over the normal force; 0 for none
+   */
+  toPress(direction: number, meeting: number, share: number): number {
+    const { n, w, scale } = this
+    const normal = 2 * meeting
+    const tangent = normal + 1
+    const pressed = w[n * direction + normal]
+    if (share === 0 || scale[tangent] === 0) return pressed
+    return pressed + ((share * scale[normal]) / scale[tangent]) * w[n * direction + tangent]
+  }
+
   /** Adds the answers to forces, of which there is one a direction, to values of the independent links. */
   addTo(values: Float64Array, forces: Float64Array, independent: Int32Array): void {
     const { n, answers } = this
