@@ -15,6 +15,18 @@ const SAME = 1e-3
 /** Places are sought somewhat farther than a step went, since the next one may go farther [-]. */
 const AHEAD = 1.5
 
+/** Watches all pairs. @param touching places in which they touch */
+export const watchesOf = (
+  pairs: readonly ContactPair[],
+  overlap: number,
+  touching: readonly { readonly on: ContactPair; readonly touch: Touch }[],
+  isThorough = false,
+): PairWatch[] =>
+  pairs.map((on) => {
+    const touches = touching.filter((one) => one.on === on).map(({ touch }) => touch)
+    return new PairWatch(on, overlap, touches, isThorough)
+  })
+
 export class PairWatch {
   readonly reader = new LieReader()
   /** What `look` has found. */

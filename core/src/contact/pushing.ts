@@ -12,7 +12,8 @@ import { addGapGradient } from './closed'
 import type { Closed } from './closed'
 import { firstMeeting, since } from './first-meeting'
 import type { Closing } from './first-meeting'
-import { PairWatch } from './pair-watch'
+import { watchesOf } from './pair-watch'
+import type { PairWatch } from './pair-watch'
 import { LieReader } from './pairs'
 import type { ContactPair } from './pairs'
 import { BEYOND, LONGEST_TRAVEL, OVERLAPS, PULLS } from './tolerances'
@@ -71,10 +72,7 @@ export class Pushing {
     this.multipliers = new Float64Array(this.solver.equations.rows.length)
     this.pulls = new Float64Array(closed.length)
     this.slack = OVERLAPS * mechanism.size
-    this.watches = held.pairs.map((on) => {
-      const touches = closed.filter((one) => one.on === on).map(({ touch }) => touch)
-      return new PairWatch(on, this.slack, touches)
-    })
+    this.watches = watchesOf(held.pairs, this.slack, closed)
   }
 
   /** The same with other contacts closed, from other coordinates. */

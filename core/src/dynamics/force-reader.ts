@@ -5,6 +5,8 @@
 import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
+import { ContactForces } from './contact/contact-forces'
+import type { Meeting } from './contact/meeting'
 import { AllReactions } from './all-reactions'
 import { carriedForce, frictionsOf, readResistance, settleFriction, slideOf, wayOf } from './dry-friction'
 import type { DryFriction, Sliding } from './dry-friction'
@@ -57,6 +59,11 @@ export class ForceReader {
   /** The rows that hold now. */
   get equations(): Equations | null {
     return this.moving?.equations ?? null
+  }
+
+  /** Where bodies touch now; null where contacts have no part in what moves it. */
+  get touching(): readonly Meeting[] | null {
+    return this.physics.loads.acting.find((load) => load instanceof ContactForces)?.closed ?? null
   }
 
   /** Whether friction or a limit keeps a link's coordinate still. */

@@ -5,8 +5,6 @@
 import type { ForceReader } from '../dynamics/force-reader'
 import { contactPairs } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
-import { ContactForces } from '../dynamics/contact/contact-forces'
-import type { Meeting } from '../dynamics/contact/meeting'
 import { ForceAt } from '../dynamics/loads/force-at'
 import { pointOn } from '../dynamics/loads/points'
 import { SpringDamper } from '../dynamics/loads/spring-damper'
@@ -91,7 +89,7 @@ export class ForceMarks {
       at += MARK
     }
     for (const pair of this.pairs) {
-      const closed = placesOn(forces!, pair)
+      const closed = forces!.touching?.filter(({ on }) => on === pair) ?? []
       const left = {
         sticks: closed.filter(({ way }) => way === 0),
         slides: closed.filter(({ way }) => way !== 0),
@@ -102,10 +100,4 @@ export class ForceMarks {
       }
     }
   }
-}
-
-/** Where two outlines touch now. */
-function placesOn({ physics }: ForceReader, pair: ContactPair): readonly Meeting[] {
-  const acting = physics.loads.acting.find((load) => load instanceof ContactForces)
-  return acting ? acting.closed.filter(({ on }) => on === pair) : []
 }

@@ -1,6 +1,5 @@
 /** What presses between the bodies of a contact, along their normals [N]: the sum of all places where they touch; 0 where they do not. */
 import { succeed } from '../result'
-import { closedOf } from './contact-places'
 import { defineProbe, unknown } from './probe-type'
 
 export const contactForce = defineProbe({
@@ -12,7 +11,7 @@ export const contactForce = defineProbe({
       channel: { key: probe.id, name: probe.name, dimension: 'force' },
       read(_state, _step, out, at) {
         unknown(out, at)
-        const closed = closedOf(forces, probe.contact!)
+        const closed = forces?.touching?.filter(({ on }) => on.contact.id === probe.contact)
         if (closed) out[at] = closed.reduce((sum, { normal }) => sum + normal, 0)
       },
     }),

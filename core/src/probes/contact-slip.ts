@@ -3,7 +3,6 @@
  * touch.
  */
 import { succeed } from '../result'
-import { closedOf } from './contact-places'
 import { defineProbe, unknown } from './probe-type'
 
 export const contactSlip = defineProbe({
@@ -15,7 +14,7 @@ export const contactSlip = defineProbe({
       channel: { key: probe.id, name: probe.name, dimension: 'speed' },
       read(_state, _step, out, at) {
         unknown(out, at)
-        const closed = closedOf(forces, probe.contact!) ?? []
+        const closed = forces?.touching?.filter(({ on }) => on.contact.id === probe.contact) ?? []
         if (closed.length === 0) return
         const hardest = closed.reduce((most, one) => (one.normal > most.normal ? one : most))
         out[at] = hardest.way === 0 ? 0 : hardest.slipRate

@@ -6,7 +6,8 @@
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
 import { overlaps, unsettled } from '../../contact/contact-problems'
-import { PairWatch } from '../../contact/pair-watch'
+import { watchesOf } from '../../contact/pair-watch'
+import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
 import type { ContactPair } from '../../contact/pairs'
 import { BEYOND, OVERLAPS } from '../../contact/tolerances'
@@ -340,10 +341,7 @@ export class FreeContacts {
 
   private watch(state: MotionState): void {
     const { pairs, slack, closed, parting } = this
-    this.watches = pairs.map((on) => {
-      const touches = [...closed, ...parting].filter((one) => one.on === on).map(({ touch }) => touch)
-      return new PairWatch(on, slack, touches, true)
-    })
+    this.watches = watchesOf(pairs, slack, [...closed, ...parting], true)
     for (const watch of this.watches) watch.begin(state)
   }
 }
