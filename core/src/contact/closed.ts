@@ -41,21 +41,42 @@ export function gapRow({ contact, pair }: ContactPair, touch: Touch, size: numbe
 
 /** Writes how a gap changes with the coordinate of each link on its way, in its own units; others are left. */
 export function addGapGradient(
-  { pair }: ContactPair,
+  on: ContactPair,
   { onA, seen }: Touch,
   { frames: f }: LieReader,
+  state: MotionState,
+  out: Float64Array,
+): void {
+  for (let k = 0; k < 3; k++) {
+    across[3 + k] = f[k] * onA[2] + f[3 + k] * onA[3]
+    // in the plane of A; along the axis it makes no difference
+    place[k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
+  }
+  writeMoment(place, across)
+  addEfforts(on, across, state, out)
+}
+
+const across = new Float64Array(6)
+const place = new Float64Array(3)
+
+/** Writes the moment of a force about the ground's origin, before the force. */
+export function writeMoment(point: Float64Array, wrench: Float64Array): void {
+  wrench[0] = point[1] * wrench[5] - point[2] * wrench[4]
+  wrench[1] = point[2] * wrench[3] - point[0] * wrench[5]
+  wrench[2] = point[0] * wrench[4] - point[1] * wrench[3]
+}
+
+/** Adds what a wrench on B, and its opposite on A, does along the coordinate of each link between them. */
+export function addEfforts(
+  { pair: { links, signs } }: ContactPair,
+  wrench: Float64Array,
   { screw }: MotionState,
   out: Float64Array,
 ): void {
-  const across = (k: number) => f[k] * onA[2] + f[3 + k] * onA[3]
-  const place = (k: number) => f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
-  const [nx, ny, nz] = [across(0), across(1), across(2)]
-  // in the plane of A; along the axis it makes no difference
-  const [px, py, pz] = [place(0), place(1), place(2)]
-  const wrench = [py * nz - pz * ny, pz * nx - px * nz, px * ny - py * nx, nx, ny, nz]
-  pair.links.forEach((link, n) => {
+  for (let n = 0; n < links.length; n++) {
+    const link = links[n]
     let sum = 0
     for (let k = 0; k < 6; k++) sum += wrench[k] * screw[6 * link + k]
-    out[link] += pair.signs[n] * sum
-  })
+    out[link] += signs[n] * sum
+  }
 }

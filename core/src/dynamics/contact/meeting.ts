@@ -3,6 +3,7 @@
  * slides, and how fast these change. The place wanders along both outlines, and the normal turns with it.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
  */
+import { addEfforts, writeMoment } from '../../contact/closed'
 import { lawOf } from '../../contact/law'
 import type { ContactLaw } from '../../contact/law'
 import { LieReader } from '../../contact/pairs'
@@ -100,16 +101,15 @@ export class Meeting {
   /** Changes of these rates; after `readRates`, with current spatial accelerations. */
   readChanges({ twist, twistRate }: MotionState): void {
     const { touch, on, axis, point, alongNormal, alongTangent, gapRate, slipRate } = this
-    const { onA, onB, seen, gap } = touch
+    const { onA, gap } = touch
     const a = 6 * on.pair.linkA
     const b = 6 * on.pair.linkB
     let turning = 0
     for (let k = 0; k < 3; k++) turning += axis[k] * (twist[b + k] - twist[a + k])
     const reach = onA[4] + onA[5] * gap
-    const opposite = onB[4] * (onA[3] * seen[3] + onA[2] * seen[2])
-    const determinant = -reach * onB[5] + opposite * onA[5]
     // how fast the place goes along the outline of A
-    const along = -(onB[5] * slipRate - opposite * turning) / determinant
+    touch.wander(slipRate, turning, wandering)
+    const along = wandering[0]
     // the place of B and the directions turn with A, and wander along it
     for (let k = 0; k < 3; k++) {
       turns[k] = twist[a + k] + axis[k] * onA[5] * along
@@ -162,15 +162,9 @@ export class Meeting {
   }
 
   /** Writes what a unit force does along the coordinates of all links. */
-  writeEfforts({ screw }: MotionState, wrench: Float64Array, out: Float64Array): void {
-    const { links, signs } = this.on.pair
+  writeEfforts(state: MotionState, wrench: Float64Array, out: Float64Array): void {
     out.fill(0)
-    for (let n = 0; n < links.length; n++) {
-      const link = links[n]
-      let sum = 0
-      for (let k = 0; k < 6; k++) sum += wrench[k] * screw[6 * link + k]
-      out[link] = signs[n] * sum
-    }
+    addEfforts(this.on, wrench, state, out)
   }
 
   /** Writes where it is and the force on B there, six numbers. */
@@ -199,11 +193,6 @@ export class Meeting {
 const SAME = 1e-6
 
 const turns = new Float64Array(3)
+const wandering = new Float64Array(2)
 const moves = new Float64Array(3)
 const changed = new Float64Array(6)
-
-function writeMoment(point: Float64Array, wrench: Float64Array): void {
-  wrench[0] = point[1] * wrench[5] - point[2] * wrench[4]
-  wrench[1] = point[2] * wrench[3] - point[0] * wrench[5]
-  wrench[2] = point[0] * wrench[4] - point[1] * wrench[3]
-}

@@ -20,6 +20,7 @@ const MOST_STEPS = 60
 /** Steps in which a touch is followed that was lost in one. */
 const SMALL_STEPS = 16
 const between = new Float64Array(MOST_PARTS)
+const places = new Float64Array(2)
 /** Stretches that a place may go along for one lie. */
 const MOST_MOVES = 40
 
@@ -95,7 +96,7 @@ export class Touch implements ScalarFunction {
   }
 
   private deriveHere(lie: Lie): void {
-    const { onA, onB, seen, slopes, bends, gap } = this
+    const { onA, onB, slopes, bends } = this
     this.isDerived = true
     const c = lie[2]
     const s = lie[3]
@@ -117,20 +118,33 @@ export class Touch implements ScalarFunction {
     angle[3] = c / square
     const turningA = onA[5]
     const speedB = onB[4]
-    const turningB = onB[5]
-    const reach = onA[4] + turningA * gap
-    const opposite = speedB * (ny * seen[3] + nx * seen[2])
-    const determinant = -reach * turningB + opposite * turningA
     // the tangent of B in its own plane
     const sx = -onB[3]
     const sy = onB[2]
     slope[2] = speedB * (nx * sx + ny * sy)
     slope[3] = speedB * (ny * sx - nx * sy)
     for (let j = 0; j < MOST_PARTS; j++) {
-      const u = -(along[j] * turningB - opposite * angle[j]) / determinant
-      const v = -(-reach * angle[j] + turningA * along[j]) / determinant
+      this.wander(along[j], angle[j], places)
+      const u = places[0]
+      const v = places[1]
       for (let i = 0; i < MOST_PARTS; i++) bends[MOST_PARTS * i + j] = turningA * u * along[i] + slope[i] * v
     }
+  }
+
+  /**
+   * How far both places go along their stretches, by their parameters, when B moves along the tangent of A and turns.
+   * @param beside [m], or [m/s] for rates
+   * @param turned [rad]
+   * @returns the determinant of the equations of the places
+   */
+  wander(beside: number, turned: number, out: Float64Array): number {
+    const { onA, onB, seen, gap } = this
+    const reach = onA[4] + onA[5] * gap
+    const opposite = onB[4] * (onA[3] * seen[3] + onA[2] * seen[2])
+    const determinant = -reach * onB[5] + opposite * onA[5]
+    out[0] = -(beside * onB[5] - opposite * turned) / determinant
+    out[1] = -(-reach * turned + onA[5] * beside) / determinant
+    return determinant
   }
 
   private isAt(lie: Lie): boolean {
@@ -219,18 +233,15 @@ export class Touch implements ScalarFunction {
   /** One step of Newton's method. Returns how far it went, as a share of the stretches. */
   private step(lie: Lie): number {
     this.place(lie)
-    const { onA, onB, seen, gap } = this
+    const { onA, seen } = this
     const nx = onA[2]
     const ny = onA[3]
     const beside = -ny * (seen[0] - onA[0]) + nx * (seen[1] - onA[1])
     // by which the normals are not opposite
     const tilt = Math.atan2(-nx * seen[3] + ny * seen[2], -nx * seen[2] - ny * seen[3])
-    const reach = onA[4] + onA[5] * gap
-    const opposite = onB[4] * (ny * seen[3] + nx * seen[2])
-    const determinant = -reach * onB[5] + opposite * onA[5]
-    this.determinant = -determinant
-    const du = -(beside * onB[5] - opposite * tilt) / determinant
-    const dv = -(-reach * tilt + onA[5] * beside) / determinant
+    this.determinant = -this.wander(beside, tilt, places)
+    const du = places[0]
+    const dv = places[1]
     if (!Number.isFinite(du) || !Number.isFinite(dv)) return Infinity
     const longA = lengthOf(this.a.stretches[this.stretchA])
     const longB = lengthOf(this.b.stretches[this.stretchB])
