@@ -54,10 +54,15 @@ const tell = (refused: Parameters<typeof reasons>[0]) => {
   fault.value = reasons(refused)
 }
 const nameOf = (id: string) => choices.value.find(({ value }) => value === id)?.title ?? id
+const change = (
+  contact: Contact,
+  words: string,
+  alter: (own: Contact) => void,
+): Promise<readonly Problem[]> =>
+  mechanism.edit(words, (draft) => alter(draft.contacts!.find(({ id }) => id === contact.id)!))
 const swap = async (contact: Contact) =>
   tell(
-    await mechanism.edit(`${contact.suspended ? 'Restore' : 'Suspend'} ${contact.name}`, (draft) => {
-      const own = draft.contacts!.find(({ id }) => id === contact.id)!
+    await change(contact, `${contact.suspended ? 'Restore' : 'Suspend'} ${contact.name}`, (own) => {
       if (own.suspended) delete own.suspended
       else own.suspended = true
     }),
@@ -73,12 +78,8 @@ const VALUES = [
 ] as const
 type Value = (typeof VALUES)[number]['key']
 
-const change = (contact: Contact, what: string, alter: (own: Contact) => void): Promise<readonly Problem[]> =>
-  mechanism.edit(`${contact.name}: ${what}`, (draft) =>
-    alter(draft.contacts!.find(({ id }) => id === contact.id)!),
-  )
 const setValue = (contact: Contact, key: Value, words: string, typed: Quantity | undefined) =>
-  change(contact, words.toLowerCase(), (own) => {
+  change(contact, `${contact.name}: ${words.toLowerCase()}`, (own) => {
     if (typed === undefined) {
       Reflect.deleteProperty(own, key)
       return
@@ -94,7 +95,7 @@ async function takePair(contact: Contact, name: string | null) {
   const pair = materialPairs.find((one) => one.name === name)
   if (!pair) return
   tell(
-    await change(contact, 'pair of materials', (own) => {
+    await change(contact, `${contact.name}: pair of materials`, (own) => {
       own.friction = pair.friction
       own.staticFriction = pair.staticFriction
     }),

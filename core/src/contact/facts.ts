@@ -1,5 +1,6 @@
 /** How the bodies of contacts are to each other where a mechanism stands. */
 import type { Contact } from '../document/format/contacts'
+import { entriesOf, nameOfEntry } from '../document/walk'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
 import type { Problem } from '../result'
@@ -30,15 +31,17 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
 
 /** Contacts of which nothing can touch, with the bodies or groups on both sides, in words. Code: `contact-idle`. */
 export function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
-  const { contacts = [], bodies, groups = [] } = geometry.document
-  const nameOf = (id: string) => [...bodies, ...groups].find((one) => one.id === id)?.name ?? id
-  return contacts
-    .filter((contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact))
-    .map(({ id, name, a, b }) => ({
-      code: 'contact-idle',
-      message: `${name} does nothing: no outlines of ${nameOf(a)} and ${nameOf(b)} lie on parallel axes. Turn a part of one, or choose other bodies.`,
-      ids: [id],
-    }))
+  const { document } = geometry
+  const idle = (document.contacts ?? []).filter(
+    (contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact),
+  )
+  if (idle.length === 0) return []
+  const entries = entriesOf(document)
+  return idle.map(({ id, name, a, b }) => ({
+    code: 'contact-idle',
+    message: `${name} does nothing: no outlines of ${nameOfEntry(entries, a)} and ${nameOfEntry(entries, b)} lie on parallel axes. Turn a part of one, or choose other bodies.`,
+    ids: [id],
+  }))
 }
 
 /** The least gap of a pair [m]; null where they are farther apart than they are large. */
