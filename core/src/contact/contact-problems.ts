@@ -71,3 +71,10 @@ export function unsettled(mechanism: Mechanism, closed: readonly Touching[], tim
     data: { time },
   }
 }
+
+/** Code: `contacts-left-out`. */
+export const LEFT_OUT_OF_REST: Problem = {
+  code: 'contacts-left-out',
+  message:
+    'Contacts have no part yet in what comes to rest: bodies go through each other. Let the scenario move freely, or let drivers prescribe it.',
+}

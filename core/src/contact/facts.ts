@@ -1,9 +1,11 @@
 /** How the bodies of contacts are to each other where a mechanism stands. */
 import type { Contact } from '../document/format/contacts'
+import type { Scenario } from '../document/format/scenarios'
 import { entriesOf, nameOfEntry } from '../document/walk'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
 import type { Problem } from '../result'
+import { LEFT_OUT_OF_REST } from './contact-problems'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './pairs'
 
@@ -29,8 +31,18 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
     })
 }
 
+/** What to know of contacts before a run. Codes: `contact-idle`, `contacts-left-out`. */
+export function contactNotes(
+  mechanism: Mechanism,
+  pairs: readonly ContactPair[],
+  mode: NonNullable<Scenario['mode']>,
+): Problem[] {
+  const isLeftOut = mode === 'rest' && pairs.length > 0
+  return [...idleContacts(mechanism, pairs), ...(isLeftOut ? [LEFT_OUT_OF_REST] : [])]
+}
+
 /** Contacts of which nothing can touch, with the bodies or groups on both sides, in words. Code: `contact-idle`. */
-export function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
+function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
   const { document } = geometry
   const idle = (document.contacts ?? []).filter(
     (contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact),

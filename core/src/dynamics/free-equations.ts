@@ -14,6 +14,7 @@ import type { ForceReader } from './force-reader'
 import { settleFriction } from './dry-friction'
 import { ForwardDynamics } from './forward'
 import type { Hold } from './holds'
+import { Leap } from './leap'
 import type { Physics } from './physics'
 import { ABSOLUTE_ERROR, ABSOLUTE_RATE_ERROR, RELATIVE_ERROR } from './tolerances'
 
@@ -49,6 +50,8 @@ export class FreeEquations {
   isWhole = true
   /** Whether its choice of independent links has become poor, so that it is to be set up anew. */
   isPoor = false
+  /** Steps of another kind. */
+  readonly leap: Leap
   private readonly system: System
   /** Links whose coordinates are integrated: all that are not known. */
   private readonly carried: Int32Array
@@ -82,6 +85,7 @@ export class FreeEquations {
       absolute,
     })
     this.between = new Float64Array(absolute.length)
+    this.leap = new Leap({ setting, system: this.system, forward: this.forward, ode: this.ode, carried })
   }
 
   get state(): MotionState {
@@ -94,6 +98,10 @@ export class FreeEquations {
 
   get determined(): Int32Array {
     return this.system.determined
+  }
+
+  get hasDrivers(): boolean {
+    return this.setting.inputs.count > 0
   }
 
   /** What friction, damping and impacts took, and what drivers brought in, since it was set up, up to the instant that is placed [J]. */
@@ -131,6 +139,7 @@ export class FreeEquations {
     this.forward.needsResponses = contacts !== null && contacts.closed.length > 0
     for (let n = 0; n < carried.length; n++) ode.y[n] = state.q[carried[n]]
     for (let n = 0; n < independent.length; n++) ode.y[carried.length + n] = state.rate[independent[n]]
+    this.leap.isLast = false
     if (!ode.start(time, goesOn)) return false
     this.finish(time)
     return true
@@ -166,7 +175,8 @@ export class FreeEquations {
   /** Places everything at an instant of the last step. */
   look(time: number): void {
     this.loadFrom(time)
-    this.place(time)
+    if (!this.leap.isLast) this.place(time)
+    else if (this.readContacts(time)) this.leap.accelerate()
     this.finish(time)
   }
 
@@ -246,6 +256,12 @@ export class FreeEquations {
     setting.contacts!.response.addTo(setting.state.rate, impulses, forward.independent)
     forward.complete()
     this.lostInBlows += before - forward.kineticEnergy
+  }
+
+  /** Moves where it touches as forces there would, by direction; after `readContacts`. */
+  moveContacts(by: Float64Array): void {
+    this.setting.contacts!.response.addTo(this.setting.state.q, by, this.independent)
+    this.failure = this.system.close()
   }
 
   /** Takes gaps out of positions, up to what may be left [m]. False where there are no accelerations. */

@@ -22,6 +22,7 @@ import { jams, noMass, unresolved } from './free-problems'
 import { shareBlow } from './contact/blow'
 import { FreeContacts } from './contact/free-contacts'
 import type { ContactChange } from './contact/free-contacts'
+import type { Stretch } from './contact/crowd'
 import type { Meeting } from './contact/meeting'
 import { HoldWatch } from './hold-watch'
 import type { Sudden } from './hold-watch'
@@ -41,6 +42,8 @@ export interface FreeOptions {
   readonly until?: number
   /** Outlines that may touch. */
   readonly pairs?: readonly ContactPair[]
+  /** Where contacts were not told apart; written here. */
+  readonly stretches?: Stretch[]
 }
 
 /** Blows at one instant, between contacts and limits, after which it goes on as it is. */
@@ -102,8 +105,8 @@ export class FreeSolver implements Mover {
     this.driven = new Uint8Array(mechanism.links)
     for (const { link } of drives) this.driven[link] = 1
     this.lookedAt = time
-    const { pairs = [] } = options
-    this.contacts = pairs.length > 0 ? new FreeContacts(mechanism, pairs) : null
+    const { pairs = [], stretches = [] } = options
+    this.contacts = pairs.length > 0 ? new FreeContacts(mechanism, pairs, stretches) : null
     const { masses, loads } = physics
     this.physics = this.contacts ? { masses, loads: loads.with(this.contacts.forces) } : physics
     this.breaks = breaksOf(loads)
@@ -177,6 +180,7 @@ export class FreeSolver implements Mover {
     const end = Math.min(time, inputs.breakAfter(this.time), firstAfter(this.breaks, this.time))
     const from = this.time
     ratesBefore.set(state.rate)
+    if (contacts?.isCrowded(from)) return this.leap(contacts, end)
     if (this.isHopeless() || !free.step(end, this.longestStep())) return this.stopped()
     const happened = this.happened()
     if (happened !== null) return happened
@@ -194,6 +198,21 @@ export class FreeSolver implements Mover {
     // accelerations that are prescribed may jump here
     if (end < time && this.time >= end) return this.begin()
     return isClosed || this.takeOutGaps()
+  }
+
+  /** A step in which contacts are not told apart. */
+  private leap(contacts: FreeContacts, end: number): boolean {
+    const { free, physics, holds, holding, ratesBefore, state } = this
+    const problem = contacts.leap(free, physics, end)
+    if (problem === undefined) return this.stopped()
+    this.problem = problem
+    if (problem) return false
+    const sudden = holds.length > 0 ? holding.first(free, ratesBefore) : null
+    this.time = free.placedAt
+    free.accept()
+    if (!sudden && contacts.isCrowded(this.time)) return true
+    contacts.calm(state, this.time)
+    return sudden ? this.meet(sudden) : this.settleAll()
   }
 
   /** Something sudden in the last step: whether it goes on from there; null where there was nothing. */
@@ -313,13 +332,16 @@ export class FreeSolver implements Mover {
 
   /** Goes on from where a contact changes. */
   private meetContact(contacts: FreeContacts, change: ContactChange): boolean {
-    const { free, state, holds } = this
+    const { free, state } = this
     this.time = free.placedAt
     free.accept()
-    this.problem = contacts.meet(change, state)
-    if (this.problem) return false
-    if (holds.length > 0 || free.isPoor) return this.settle()
-    return this.begin(true)
+    contacts.meet(change, state)
+    return contacts.isCrowded(this.time) || this.settleAll()
+  }
+
+  /** Goes on in steps as long as they were, where nothing has to be set up anew. */
+  private settleAll(): boolean {
+    return this.holds.length > 0 || this.free.isPoor ? this.settle() : this.begin(true)
   }
 
   private longestStep(): number {

@@ -16,6 +16,7 @@ import { Reader } from '../mechanism/reading'
 import type { Row } from '../mechanism/rows'
 import { linkCourse } from '../solve/following'
 import type { PrescribedLink } from '../solve/inputs'
+import type { Stretch } from '../dynamics/contact/crowd'
 import { FreeSolver } from '../dynamics/free-solver'
 import { CoordinateLoad } from '../dynamics/loads/coordinate-load'
 import { Loads } from '../dynamics/loads/loads'
@@ -25,7 +26,7 @@ import type { Energies, Physics } from '../dynamics/physics'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
-import { idleContacts } from '../contact/facts'
+import { contactNotes } from '../contact/facts'
 import { contactPairs } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
@@ -72,6 +73,8 @@ export class Acts {
   readonly spans: Span[] = []
   /** What is worth knowing of how it went, in order. */
   readonly notes: Problem[] = []
+  /** Where contacts of a free motion were not told apart. */
+  readonly stretches: Stretch[] = []
   /** Reads all coordinates at every step, over all acts. */
   private readonly course: Course
   private readonly limits: LimitWatch
@@ -116,8 +119,7 @@ export class Acts {
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
     this.pairs = contactPairs(mechanism)
-    this.notes.push(...idleContacts(mechanism, this.pairs))
-    if (this.mode === 'rest' && this.pairs.length > 0) this.notes.push(LEFT_OUT)
+    this.notes.push(...contactNotes(mechanism, this.pairs, this.mode))
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -336,14 +338,19 @@ export class Acts {
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
     const physics = this.physics && this.withServos(this.physics, acting, courses.value)
-    const { pairs, until } = this
+    const { pairs, until, stretches } = this
     const options = { wayAt, heading, isWatched }
     const solver: Mover = !physics
       ? pairs.length > 0
         ? new PushingMover(held, pairs, drives, q, rows, time, options)
         : new Solver(held, drives, q, rows, time, options)
       : this.isFree
-        ? new FreeSolver(held, physics, drives, q, heading, rows, time, { isWatched, until, pairs })
+        ? new FreeSolver(held, physics, drives, q, heading, rows, time, {
+            isWatched,
+            until,
+            pairs,
+            stretches,
+          })
         : new RestMover(held, physics, drives, q, rows, time)
     solver.equations.windings.countOn(counts)
     this.changePoints.begin(solver, time)
@@ -378,13 +385,6 @@ export class Acts {
     if (last && Math.abs(last.start - time) < SAME_INSTANT) this.spans.pop()
     this.spans.push({ start: time, states, bonds: this.active.bonded })
   }
-}
-
-/** Code: `contacts-left-out`. */
-const LEFT_OUT: Problem = {
-  code: 'contacts-left-out',
-  message:
-    'Contacts have no part yet in what comes to rest: bodies go through each other. Let the scenario move freely, or let drivers prescribe it.',
 }
 
 /** Whether stops that give way stand in for the limits of a coordinate. */

@@ -20,6 +20,7 @@ import { prescribesAtStart } from './drivers/drivers'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
+import { crowdedNotes } from './sudden-notes'
 import { BetweenFrames } from './between'
 import { ProbeReader } from './probe-events'
 import { ForceMarks, MARK } from './force-marks'
@@ -126,7 +127,11 @@ export class ScenarioRun {
       items: plannedItems(this.plan),
       spans: this.acts.spans,
       changePoints: this.acts.changePoints.all,
-      notes: [...this.acts.notes, ...dimension.flatMap(({ note }) => note?.() ?? [])],
+      notes: [
+        ...acts.notes,
+        ...crowdedNotes(acts.stretches, acts.time),
+        ...dimension.flatMap(({ note }) => note?.() ?? []),
+      ],
       between: this.between.all,
       events: this.probeReader.clearEvents,
       end: this.acts.state.q.slice(),

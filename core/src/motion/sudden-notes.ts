@@ -1,5 +1,7 @@
 /** What happened suddenly in a motion, in words: where it snapped over, took a blow, or lost what held it up. */
 import { PushingMover } from '../contact/pushing-mover'
+import type { Stretch } from '../dynamics/contact/crowd'
+import { CROWDED_STEP } from '../dynamics/contact/tolerances'
 import { FreeSolver } from '../dynamics/free-solver'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Problem } from '../result'
@@ -41,4 +43,26 @@ function blow({ time, energy }: FreeSolver['blows'][number]): Problem {
     message: `At ${time.toFixed(3)} s speeds change at once, since what holds or drives from then on does not fit them: the blow ${what} ${formatQuantity(size, 'J', 4)}.`,
     data: { time, energy },
   }
+}
+
+/**
+ * Where contacts were not told apart. Code: `contacts-crowded`.
+ * @param until where the motion has got to [s]
+ */
+export function crowdedNotes(stretches: readonly Stretch[], until: number): Problem[] {
+  if (stretches.length === 0) return []
+  const { from } = stretches[0]
+  const to = Math.min(until, stretches[stretches.length - 1].to)
+  const sum = stretches.reduce((time, stretch) => time + Math.min(until, stretch.to) - stretch.from, 0)
+  const where =
+    stretches.length === 1
+      ? `From ${from.toFixed(3)} s to ${to.toFixed(3)} s contacts follow`
+      : `Between ${from.toFixed(3)} s and ${to.toFixed(3)} s there are ${stretches.length} stretches, ${formatQuantity(sum, 's', 3)} together, in which contacts follow`
+  return [
+    {
+      code: 'contacts-crowded',
+      message: `${where} one another too fast to be told apart, as when something rattles. They are solved in even steps of ${formatQuantity(CROWDED_STEP, 'ms', 3)} there: blows may be late by as much.`,
+      data: { from, to, together: sum },
+    },
+  ]
 }

@@ -5,7 +5,7 @@
  */
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
-import { overlaps, unsettled } from '../../contact/contact-problems'
+import { overlaps } from '../../contact/contact-problems'
 import { watchesOf } from '../../contact/pair-watch'
 import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
@@ -15,7 +15,10 @@ import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
 import type { Problem } from '../../result'
 import type { FreeEquations } from '../free-equations'
+import type { Physics } from '../physics'
 import { ContactForces } from './contact-forces'
+import { Crowd } from './crowd'
+import type { Stretch } from './crowd'
 import { Meeting } from './meeting'
 import { ContactModes } from './modes'
 import {
@@ -28,6 +31,7 @@ import {
   STICKING_SPEED,
   TOUCHES,
 } from './tolerances'
+import { touchingAt } from './touching'
 
 /** What happens suddenly: bodies meet, a contact would have to pull, friction is not enough, sliding ends, or a place leaves its edge. */
 export type ContactChange =
@@ -41,10 +45,6 @@ export type ContactChange =
 type Sign = Exclude<ContactChange, Closing>['kind']
 const SIGNS: readonly Sign[] = ['pulls', 'breaks', 'turns', 'leaves']
 
-/** Changes at one instant after which it is given up. */
-const MOST_CHANGES = 100
-/** Changes nearer to each other happen at one instant [s]. */
-const AGAIN = 1e-10
 /** Instants of a step at which forces are looked at. */
 const LOOKS = 2
 
@@ -55,14 +55,16 @@ export class FreeContacts {
   private watches: readonly PairWatch[] = []
   private readonly slack: number
   private readonly modes: ContactModes
-  private changes = 0
-  private changedAt = Number.NaN
+  private readonly crowd: Crowd
 
   constructor(
     private readonly mechanism: Mechanism,
     private readonly pairs: readonly ContactPair[],
+    /** Where they were not told apart; written here. */
+    stretches: Stretch[],
   ) {
     this.forces = new ContactForces(mechanism.links)
+    this.crowd = new Crowd(mechanism, pairs, this.forces, stretches)
     this.modes = new ContactModes(mechanism, this.forces)
     this.slack = OVERLAPS * mechanism.size
   }
@@ -73,22 +75,32 @@ export class FreeContacts {
 
   /** Finds what touches where everything stands; says what overlaps. */
   start(state: MotionState): Problem | null {
-    const { mechanism, pairs, forces } = this
-    const touching: Meeting[] = []
-    for (const on of pairs) {
-      const reader = new LieReader()
-      const lie = reader.read(state, on.pair)
-      if (!reader.overlapsAlong(on)) continue
-      const { a, b } = on.finder
-      const touches = on.finder.touches(lie, -Math.min(a.size, b.size) / 4, TOUCHES * mechanism.size)
-      if (touches.length > 0 && touches[0].gap < -TOUCHES * mechanism.size)
-        return overlaps(mechanism, on, -touches[0].gap, 'forces cannot part them')
-      touching.push(...touches.map((touch) => new Meeting(on, touch)))
-    }
-    forces.closed = touching
+    const { mechanism } = this
+    this.touchAnew(state)
+    const deep = this.closed.find(({ gap }) => gap < -TOUCHES * mechanism.size)
+    return deep ? overlaps(mechanism, deep.on, -deep.gap, 'forces cannot part them') : null
+  }
+
+  private touchAnew(state: MotionState): void {
+    this.forces.closed = touchingAt(this.pairs, state, TOUCHES * this.mechanism.size)
     this.parting = []
-    for (const meeting of touching) this.takeIn(meeting, state)
-    return null
+    for (const meeting of this.closed) this.takeIn(meeting, state)
+  }
+
+  /** Whether changes follow one another so fast that they are not told apart now. */
+  isCrowded(time: number): boolean {
+    return this.crowd.isOn(time)
+  }
+
+  /** One step in which they are not told apart. @returns undefined where rows cannot be closed */
+  leap(free: FreeEquations, physics: Physics, latest: number): Problem | null | undefined {
+    return this.crowd.step(free, physics, latest)
+  }
+
+  /** Tells them apart again. */
+  calm(state: MotionState, time: number): void {
+    if (this.isCrowded(time)) this.crowd.end(time)
+    this.touchAnew(state)
   }
 
   /** The first change in the last step; the motion stands there then, else at the end of the step. */
@@ -252,11 +264,9 @@ export class FreeContacts {
   }
 
   /** Takes in what has happened. */
-  meet(change: ContactChange, state: MotionState): Problem | null {
-    const { forces, closed, mechanism } = this
-    this.changes = change.time - this.changedAt < AGAIN ? this.changes + 1 : 0
-    this.changedAt = change.time
-    if (this.changes > MOST_CHANGES) return unsettled(mechanism, closed, change.time)
+  meet(change: ContactChange, state: MotionState): void {
+    const { forces, closed } = this
+    this.crowd.count(change.time)
     for (const { touch } of closed) touch.keep()
     if (change.kind === 'leaves') this.parting = this.parting.filter((meeting) => meeting !== change.meeting)
     this.forgetAway(state)
@@ -272,7 +282,6 @@ export class FreeContacts {
       this.takeIn(meeting, state)
       forces.closed = [...closed, meeting]
     }
-    return null
   }
 
   /** A place comes to the end of its side: it goes on where the outline does, and in a corner that points inward there are two. */

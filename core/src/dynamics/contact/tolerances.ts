@@ -28,3 +28,12 @@ export const AWAY = 1e-6
 export const TOUCHES = 1e-7
 /** Bodies that meet again sooner than this after a blow do not bounce [s]. Larger: small bounces are cut off. Smaller: rattling takes ever more steps. */
 export const SHORTEST_FLIGHT = 1e-5
+/** So many changes of contacts within a time [s] are not told apart any more. More: rattling takes long. Fewer: bounces that could be told apart are not. */
+export const CROWDED = { changes: 20, within: 5e-4 }
+/** Steps where contacts are not told apart [s]. Larger: impulses come late, and friction of what turns round is coarse. Smaller: more steps. */
+export const CROWDED_STEP = 1e-4
+/** How long they are not told apart at first, and at most where it goes on and on [s]. Larger: what is calm again is not noticed. Smaller: it begins anew more often. */
+export const CROWDED_STRETCH = 2e-3
+export const LONGEST_STRETCH = 0.05
+/** What slides more slowly there sticks by static friction [sizes/s]. Larger: slow slides take too much friction. Smaller: what sticks is let go. */
+export const SLOW_SLIP = 1e-6

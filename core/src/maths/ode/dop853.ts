@@ -157,6 +157,24 @@ export class Dop853 {
     }
   }
 
+  /** Is at a time with the values that are in `y`, without a derivative: only for `leap`. */
+  stand(time: number): void {
+    this.time = this.before = time
+    this.next = 0
+  }
+
+  /** Takes a step over that was made otherwise: values go straight between its ends. Afterwards it must be started anew. */
+  leap(to: number, y: Float64Array): void {
+    const { n, old, terms, time } = this
+    old.set(this.y)
+    this.y.set(y)
+    this.before = time
+    this.time = to
+    terms.fill(0)
+    for (let i = 0; i < n; i++) terms[i] = y[i] - old[i]
+    this.isDense = true
+  }
+
   /** The derivative at the end is the first one of the next step; the one at the start is kept for dense output. */
   private exchangeEnds(): void {
     const { n, k } = this

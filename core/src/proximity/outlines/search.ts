@@ -36,8 +36,9 @@ export class TouchFinder {
    * @param least what overlaps deeper is not found [m]
    * @param most [m]
    * @param known touches on whose stretches none is sought
+   * @param tilt by which a side may be turned away from a corner that it nearly lies on [rad]
    */
-  touches(lie: Lie, least: number, most: number, known: readonly Touch[] = []): Touch[] {
+  touches(lie: Lie, least: number, most: number, known: readonly Touch[] = [], tilt = 0): Touch[] {
     const { a, b, probe, centres } = this
     const found: Touch[] = []
     /** Of what overlaps by places that have a shorter way out, that which overlaps least. */
@@ -67,7 +68,8 @@ export class TouchFinder {
         if (known.some(({ stretchA, stretchB }) => stretchA === i && stretchB === j)) continue
         probe.begin(i, j)
         probe.find(lie, false)
-        if (!probe.isFound || probe.beyond > IN || !(probe.determinant > 0)) continue
+        if (!probe.isFound || !(probe.determinant > 0)) continue
+        if (probe.beyond > IN && !probe.isWithin(IN, tilt)) continue
         if (probe.gap < least || probe.gap > most) continue
         if (isGenuine(probe, lie)) this.add(found, lie)
         else if (!(within && within.gap > probe.gap) && isGenuine(probe, lie, 0)) within = probe.copy()

@@ -211,6 +211,12 @@ export class Touch implements ScalarFunction {
     if (this.isFound || roams) this.place(lie)
   }
 
+  /** Whether places lie within their stretches: on sides up to a share of them, on corners up to an angle [rad] besides. */
+  isWithin(share: number, tilt: number): boolean {
+    const { a, b, stretchA, stretchB, u, v } = this
+    return isOn(a.stretches[stretchA], u, share, tilt) && isOn(b.stretches[stretchB], v, share, tilt)
+  }
+
   private farBeyond(): number {
     const { a, b, stretchA, stretchB, u, v } = this
     return Math.max(beyondOf(a.stretches[stretchA], u), beyondOf(b.stretches[stretchB], v))
@@ -293,6 +299,9 @@ function sideOf(stretch: Stretch, u: number): -1 | 0 | 1 {
 
 const beyondOf = (stretch: Stretch, u: number): number =>
   Math.max(0, u - stretch.to, stretch.from - u) / lengthOf(stretch)
+
+const isOn = (stretch: Stretch, u: number, share: number, tilt: number): boolean =>
+  beyondOf(stretch, u) <= share + (stretch.piece ? 0 : tilt / lengthOf(stretch))
 
 /** Whether two stretches have one common normal: not two corners where they meet, nor two straight ones. */
 export const haveNormal = (a: Stretch, b: Stretch): boolean =>

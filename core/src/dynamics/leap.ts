@@ -1,0 +1,103 @@
+/**
+ * A step that goes straight on, where motion is too sudden for smooth ones: rates change at its start, and it goes by the new ones.
+ * Looked at between, rates change evenly.
+ */
+import type { Dop853 } from '../maths/ode/dop853'
+import type { System, SystemFailure } from '../solve/system'
+import type { ForwardDynamics } from './forward'
+import type { FreeSetting } from './free-equations'
+
+export interface LeapingOn {
+  readonly setting: FreeSetting
+  readonly system: System
+  readonly forward: ForwardDynamics
+  readonly ode: Dop853
+  /** Links whose coordinates are integrated. */
+  readonly carried: Int32Array
+}
+
+export class Leap {
+  /** Whether the last step was one. */
+  isLast = false
+  /** Accelerations of the independent links, the same over the whole step. */
+  private readonly even: Float64Array
+  private readonly ends: Float64Array
+  /** Rates with which it sets out, by link. */
+  private readonly first: Float64Array
+
+  constructor(private readonly on: LeapingOn) {
+    this.even = new Float64Array(on.forward.independent.length)
+    this.ends = new Float64Array(on.ode.n)
+    this.first = new Float64Array(on.setting.state.rate.length)
+  }
+
+  /** Begins where everything stands now, at the present rates. */
+  begin(time: number): void {
+    const { ode, carried, forward, setting } = this.on
+    const { q, rate } = setting.state
+    for (let k = 0; k < carried.length; k++) ode.y[k] = q[carried[k]]
+    for (let k = 0; k < forward.independent.length; k++)
+      ode.y[carried.length + k] = rate[forward.independent[k]]
+    ode.stand(time)
+  }
+
+  /** Goes on by rates that change evenly from those with which it set out to the present ones, and closes what is there. @returns why it cannot be closed */
+  drift(duration: number, to: number): SystemFailure | null {
+    const { carried, setting, system } = this.on
+    const { state, inputs } = setting
+    for (const link of carried) state.q[link] += (duration / 2) * (this.first[link] + state.rate[link])
+    inputs.prescribe(to)
+    return system.close()
+  }
+
+  /** Keeps the present rates as those with which it sets out. */
+  setOut(): void {
+    this.first.set(this.on.setting.state.rate)
+  }
+
+  /** Changes rates by the present accelerations over a time [s]. */
+  kick(duration: number): void {
+    const { forward, setting } = this.on
+    const { rate, acceleration } = setting.state
+    for (const link of forward.independent) rate[link] += duration * acceleration[link]
+    forward.complete()
+  }
+
+  /**
+   * Ends the step where everything stands now.
+   * @param lost what loads took in it [J]
+   */
+  end(to: number, lost: number): void {
+    const { forward, carried, setting, ode } = this.on
+    const { independent } = forward
+    const { ends, even } = this
+    const { state } = setting
+    const duration = to - ode.time
+    carried.forEach((link, k) => {
+      ends[k] = state.q[link]
+    })
+    independent.forEach((link, k) => {
+      const at = carried.length + k
+      ends[at] = state.rate[link]
+      even[k] = (ends[at] - ode.y[at]) / duration
+    })
+    ends[ode.n - 2] = ode.y[ode.n - 2] + lost
+    ends[ode.n - 1] = ode.y[ode.n - 1]
+    ode.leap(to, ends)
+    this.isLast = true
+  }
+
+  /** What drivers brought in during the step, which only the balance of energies tells [J]. */
+  bringIn(energy: number): void {
+    const { ode } = this.on
+    ode.y[ode.n - 1] += energy
+  }
+
+  /** Accelerations at an instant of the step; after those have been found that would be there without contacts. */
+  accelerate(): void {
+    const { forward, setting } = this.on
+    forward.independent.forEach((link, k) => {
+      setting.state.acceleration[link] = this.even[k]
+    })
+  }
+}
