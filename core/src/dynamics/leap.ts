@@ -3,12 +3,13 @@
  * Looked at between, rates change evenly.
  */
 import type { Dop853 } from '../maths/ode/dop853'
+import type { MotionState } from '../mechanism/state'
+import type { Inputs } from '../solve/inputs'
 import type { System, SystemFailure } from '../solve/system'
 import type { ForwardDynamics } from './forward'
-import type { FreeSetting } from './free-equations'
 
 export interface LeapingOn {
-  readonly setting: FreeSetting
+  readonly setting: { readonly state: MotionState; readonly inputs: Inputs }
   readonly system: System
   readonly forward: ForwardDynamics
   readonly ode: Dop853
