@@ -1,9 +1,11 @@
 /** Writes the demo documents as files, for the command line and for people: `npx tsx demo/write-files.ts`. */
 import { writeFileSync } from 'node:fs'
+import { contactBench } from './documents/contact-bench'
 import { forceBench } from './documents/force-bench'
 import { packetPusher } from '../shared/starting-points/packet-pusher'
 import { sampleCarrier } from './documents/sample-carrier'
 import { seedLine } from './documents/seed-line'
+import { camTamper } from './documents/cam-tamper'
 import { walkingBeam } from '../shared/starting-points/walking-beam'
 
 export const files = {
@@ -11,6 +13,8 @@ export const files = {
   'packet-pusher': packetPusher,
   'seed-line': seedLine,
   'force-bench': forceBench,
+  'contact-bench': contactBench,
+  'cam-tamper': camTamper,
   'sample-carrier': sampleCarrier,
 }
 

@@ -10,12 +10,22 @@ import { migrate } from '../server/database/migrate'
 import { databaseSentence } from '../server/database/sentence'
 import { mechanismRepository } from '../server/repositories/mechanisms'
 import { projectRepository } from '../server/repositories/projects'
+import { contactBench } from '../demo/documents/contact-bench'
 import { forceBench } from '../demo/documents/force-bench'
+import { sampleCarrier } from '../demo/documents/sample-carrier'
 import { seedLine } from '../demo/documents/seed-line'
+import { camTamper } from '../demo/documents/cam-tamper'
 import { walkingBeam } from '../shared/starting-points/walking-beam'
 
 /** In the order in which they are made. */
-const DOCUMENTS = { 'walking-beam': walkingBeam, 'force-bench': forceBench, 'seed-line': seedLine }
+const DOCUMENTS = {
+  'walking-beam': walkingBeam,
+  'force-bench': forceBench,
+  'sample-carrier': sampleCarrier,
+  'cam-tamper': camTamper,
+  'contact-bench': contactBench,
+  'seed-line': seedLine,
+}
 
 const address = process.env.DATABASE_URL ?? ''
 

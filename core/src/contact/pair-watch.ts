@@ -1,5 +1,6 @@
 /** Two outlines, watched from step to step: whether they overlap, and whether they came so near that they may have met on the way. */
 import type { MotionState } from '../mechanism/state'
+import { areOnePlace } from '../proximity/outlines/touch'
 import type { Touch } from '../proximity/outlines/touch'
 import { LieReader } from './pairs'
 import type { ContactPair } from './pairs'
@@ -114,9 +115,7 @@ export class PairWatch {
   }
 
   /** Whether it is a closed contact that went on to the next stretch, found anew. */
-  private isClosed({ onA }: Touch): boolean {
-    return this.closed.some(
-      (one) => Math.hypot(one.onA[0] - onA[0], one.onA[1] - onA[1]) < SAME * this.smaller,
-    )
+  private isClosed(touch: Touch): boolean {
+    return this.closed.some((one) => areOnePlace(one, touch, SAME * this.smaller))
   }
 }

@@ -18,6 +18,7 @@ import { assembleFrom } from '../solve/assemble'
 import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
 import type { SolverOptions } from '../solve/solver'
+import { areOnePlace } from '../proximity/outlines/touch'
 import type { Touch } from '../proximity/outlines/touch'
 import { gapRow } from './closed'
 import type { Closed } from './closed'
@@ -181,7 +182,9 @@ export class PushingMover implements Mover {
       return true
     }
     const { on, touch } = change
-    const same = this.closed.find((one) => one.on === on && areOne(one.touch, touch, this.mechanism.size))
+    const same = this.closed.find(
+      (one) => one.on === on && areOnePlace(one.touch, touch, ONE_PLACE * this.mechanism.size),
+    )
     if (same) {
       // it lost its place in a step that was too long, and goes on from where it was
       this.closed = this.closed.filter((other) => other !== same)
@@ -208,18 +211,19 @@ export class PushingMover implements Mover {
     this.stay()
   }
 
-  /** What nothing pushes yet and changes a gap most; null where nothing does. */
+  /**
+   * What nothing pushes yet and changes a gap most; null where nothing does. What returns to rest gives way before what only stands
+   * there: a pawl that falls onto a wheel does not turn it.
+   */
   private givingWay(on: ContactPair, touch: Touch): Yielding | null {
     const slopes = this.pushing.followingGap(on, touch)
     const pushed = new Set(this.closed.map((one) => one.pushed))
     const most = slopes.reduce((top, slope) => Math.max(top, Math.abs(slope)), 0)
-    let found: Yielding | null = null
-    for (const one of this.yielding) {
-      const slope = Math.abs(slopes[one.link])
-      if (pushed.has(one) || slope <= GIVES * most) continue
-      if (!found || slope > Math.abs(slopes[found.link])) found = one
-    }
-    return found
+    const slopeOf = ({ link }: Yielding): number => Math.abs(slopes[link])
+    const able = this.yielding.filter((one) => !pushed.has(one) && slopeOf(one) > GIVES * most)
+    const returning = able.filter(({ rest }) => rest !== null)
+    const best = (of: readonly Yielding[]) => of.reduce((a, b) => (slopeOf(b) > slopeOf(a) ? b : a))
+    return able.length > 0 ? best(returning.length > 0 ? returning : able) : null
   }
 
   /** Whether a contact opens when another one closes in its stead. */
@@ -370,7 +374,3 @@ export class PushingMover implements Mover {
 const AGAIN = 1e-10
 /** What moved farther at once has fallen [rad, sizes]. */
 const FALLS = 1e-6
-
-/** Whether two touches of a pair are in one place. */
-const areOne = ({ onA: one }: Touch, { onA: other }: Touch, size: number): boolean =>
-  Math.hypot(one[0] - other[0], one[1] - other[1]) < ONE_PLACE * size

@@ -241,3 +241,57 @@ describe.each([13, 60])('a pawl on a ratchet, at %d frames a second', (frameRate
     expect(stopped!.data!.time).toBeCloseTo((Math.atan2(y, x) - root) / (TURN / 4), 8)
   })
 })
+
+const turnedOn = ([x, y]: readonly [number, number], by: number) =>
+  [x * Math.cos(by) - y * Math.sin(by), x * Math.sin(by) + y * Math.cos(by)] as const
+
+describe.each([
+  { frameRate: 7, side: 1 },
+  { frameRate: 60, side: -1 },
+] as const)('a pawl that indexes a ratchet, $side, $frameRate frames a second', ({ frameRate, side }) => {
+  // common practice: every double stroke of the lever that is longer than a tooth turns the ratchet on by one tooth
+  const SWING = (22 * Math.PI) / 180
+  const mirrored = ([x, y]: readonly [number, number]) => [x, side * y] as const
+  const along = (angle: number) => ({ zero: [Math.cos(angle), side * Math.sin(angle), 0] as const })
+
+  /** A pawl like that of the ratchet above, turned on about its axis. */
+  function withPawl(sketch: Sketch, id: string, on: string, by: number): Sketch {
+    const place = mirrored(turnedOn(PIVOT, by))
+    return sketch
+      .body(id)
+      .part(`${id}-tip`, 'pawl', id, place, { length: '80 mm' }, along(by - AT))
+      .hinge(`${id}-pivot`, on, id, place)
+      .rest(`${id}-pivot`, -0.5 * side, 'angle')
+      .contact(`${id}-click`, id, 'wheel')
+  }
+
+  const sizes = { diameter: '80 mm', teeth: TEETH, depth: '6 mm' }
+  const hand = side > 0 ? 'forwards' : 'backwards'
+  const sketch = new Sketch(4, frameRate)
+    .body('wheel', 'lever')
+    .part('teeth', 'ratchet', 'wheel', [0, 0], sizes, { ...along(START), options: { hand } })
+    .hinge('axle', 'ground', 'wheel', [0, 0])
+    .hinge('swing', 'ground', 'lever', [0, 0])
+    .drive({
+      ...{ id: 'sine', kind: 'sine', joint: 'swing', frequency: '1 Hz', phase: '90 deg' },
+      amplitude: side * SWING,
+    })
+  withPawl(sketch, 'driving', 'lever', 0)
+  withPawl(sketch, 'holding', 'ground', (-5 * TURN) / TEETH)
+  const film = sketch.solve()
+
+  it('turns it on by one tooth a stroke, to where its tip has taken the root of a tooth', () => {
+    const [x, y] = meet(turnedOn(PIVOT, -2 * SWING), PAWL, [0, 0], WHEEL - DEPTH)
+    for (let stroke = 0; stroke < 4; stroke++) {
+      const turned = side * film.joint('axle', Math.floor((stroke + 1) * frameRate) - 1)[0]
+      const root = START + (TURN * (3 + stroke - 0.985)) / TEETH
+      expect(Math.abs(turned - (Math.atan2(y, x) - root))).toBeLessThan(1e-9)
+    }
+  })
+
+  it('keeps it where it is while the lever goes back', () => {
+    const at = (time: number) => film.joint('axle', Math.round(time * frameRate))[0]
+    expect(at(2)).toBe(at(13 / 7))
+    expect(film.take.notes.filter(({ code }) => code === 'falls')).toHaveLength(8)
+  })
+})

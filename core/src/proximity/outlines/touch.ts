@@ -303,6 +303,13 @@ const beyondOf = (stretch: Stretch, u: number): number =>
 const isOn = (stretch: Stretch, u: number, share: number, tilt: number): boolean =>
   beyondOf(stretch, u) <= share + (stretch.piece ? 0 : tilt / lengthOf(stretch))
 
+/** Cosine of the angle between the normals of one place [-]. */
+const ALIKE = 0.99
+
+/** Whether two touches of the same outlines are in one place; a tip in a corner touches both of its sides. @param apart as far as places of one may be [m] */
+export const areOnePlace = ({ onA: one }: Touch, { onA: other }: Touch, apart: number): boolean =>
+  Math.hypot(one[0] - other[0], one[1] - other[1]) < apart && one[2] * other[2] + one[3] * other[3] > ALIKE
+
 /** Whether two stretches have one common normal: not two corners where they meet, nor two straight ones. */
 export const haveNormal = (a: Stretch, b: Stretch): boolean =>
   (a.piece !== null || b.piece !== null) && (a.turn !== 0 || b.turn !== 0)
