@@ -32,8 +32,8 @@ const bodies = computed(() =>
   (mechanism.document?.bodies ?? []).map(({ id, name }) => ({ value: id, title: name })),
 )
 const targets = computed(() => {
-  const { joints = [], mates = [], relations = [] } = mechanism.document ?? {}
-  const named = [joints, mates, relations].flat() as { id: string; name: string }[]
+  const { joints = [], mates = [], relations = [], contacts = [] } = mechanism.document ?? {}
+  const named = [joints, mates, relations, contacts].flat() as { id: string; name: string }[]
   return [
     ...named.map(({ id, name }) => ({ value: id, title: name })),
     ...(mechanism.scenario?.drivers ?? []).map((driver) => ({

@@ -37,7 +37,7 @@ export function contactNotes(
   pairs: readonly ContactPair[],
   mode: NonNullable<Scenario['mode']>,
 ): Problem[] {
-  const isLeftOut = mode === 'rest' && pairs.length > 0
+  const isLeftOut = mode === 'rest' && pairs.some(({ contact }) => !contact.suspended)
   return [...idleContacts(mechanism, pairs), ...(isLeftOut ? [LEFT_OUT_OF_REST] : [])]
 }
 

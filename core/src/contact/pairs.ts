@@ -37,8 +37,12 @@ interface Seated {
 
 const known = new WeakMap<Mechanism, readonly ContactPair[]>()
 
-/** Pairs of the contacts that are not suspended, made once for a mechanism. */
-export function contactPairs(mechanism: Mechanism): readonly ContactPair[] {
+/** Pairs of the contacts that are not suspended. */
+export const contactPairs = (mechanism: Mechanism): readonly ContactPair[] =>
+  everyContactPair(mechanism).filter(({ contact }) => !contact.suspended)
+
+/** Pairs of all contacts, since a run may restore those that are suspended; made once for a mechanism. */
+export function everyContactPair(mechanism: Mechanism): readonly ContactPair[] {
   const pairs = known.get(mechanism) ?? pairsOf(mechanism)
   known.set(mechanism, pairs)
   return pairs
@@ -46,7 +50,7 @@ export function contactPairs(mechanism: Mechanism): readonly ContactPair[] {
 
 function pairsOf(mechanism: Mechanism): ContactPair[] {
   const { document, bodies } = mechanism.geometry
-  const contacts = (document.contacts ?? []).filter(({ suspended }) => !suspended)
+  const { contacts = [] } = document
   if (contacts.length === 0) return []
   const index = new Map(bodies.map(({ source }, k) => [source.id, k]))
   const seated = new Map<number, readonly Seated[]>()

@@ -27,8 +27,7 @@ import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
 import { contactNotes } from '../contact/facts'
-import { contactPairs } from '../contact/pairs'
-import type { ContactPair } from '../contact/pairs'
+import { everyContactPair } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
@@ -96,8 +95,6 @@ export class Acts {
   private readonly mode: NonNullable<Scenario['mode']>
   /** The length of the scenario [s]. */
   private readonly until: number
-  /** Outlines that may touch. */
-  private readonly pairs: readonly ContactPair[]
   /** Masses and loads of the scenario, without what servos do; null where drivers alone move it. */
   private readonly physics: Physics | null
 
@@ -118,8 +115,7 @@ export class Acts {
     this.mode = scenario.source.mode ?? 'kinematic'
     this.until = scenario.length
     this.physics = this.mode !== 'kinematic' && forces ? forces.physics : null
-    this.pairs = contactPairs(mechanism)
-    this.notes.push(...contactNotes(mechanism, this.pairs, this.mode))
+    this.notes.push(...contactNotes(mechanism, everyContactPair(mechanism), this.mode))
     this.watchers = watchers
     // those that change only what is seen have no part in the motion
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
@@ -338,7 +334,8 @@ export class Acts {
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
     const physics = this.physics && this.withServos(this.physics, acting, courses.value)
-    const { pairs, until, stretches } = this
+    const { until, stretches } = this
+    const { pairs } = active
     const options = { wayAt, heading, isWatched }
     const solver: Mover = !physics
       ? pairs.length > 0

@@ -3,7 +3,7 @@
  * its second, forces at datums, and what springs pull with.
  */
 import type { ForceReader } from '../dynamics/force-reader'
-import { contactPairs } from '../contact/pairs'
+import { everyContactPair } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
 import { ForceAt } from '../dynamics/loads/force-at'
 import { pointOn } from '../dynamics/loads/points'
@@ -56,7 +56,7 @@ export class ForceMarks {
       (load): load is ForceAt | SpringDamper =>
         (load instanceof ForceAt && !load.isTorque) || load instanceof SpringDamper,
     )
-    this.pairs = isFree ? contactPairs(mechanism) : []
+    this.pairs = isFree ? everyContactPair(mechanism) : []
     const marks = [
       ...this.joints.map(({ index }): ForceMark => ({ id: joints[index].source.id, kind: 'reaction' })),
       ...this.loads.map((load): ForceMark => {

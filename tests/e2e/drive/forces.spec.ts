@@ -1,36 +1,10 @@
 /** The force bench of the demo: a sealing force beside its closed form, an arm that is found at rest, a motor that stalls. */
-import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
-import { expect, goTo, solved, store, test } from '../fixtures'
-import { inspector, jointRow, openEmpty, reading, stage } from '../hands'
+import { charted, chooseScenario, documentOf, openDocument } from '../documents'
+import { expect, goTo, test } from '../fixtures'
+import { inspector, jointRow, reading, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
-
-const demo = (path: string) => readFile(new URL(`../../../${path}`, import.meta.url), 'utf8')
-
-/** Opens a document of its own. */
-async function openDocument(page: Page, name: string, path: string): Promise<void> {
-  await openEmpty(page, name)
-  const id = /mechanisms\/([^/?]+)/.exec(page.url())![1]!
-  await store(page, id, 1, JSON.parse(await demo(path)))
-  await page.reload()
-  await stage(page, 'Drive')
-  await solved(page)
-}
-
-async function chooseScenario(page: Page, name: string) {
-  await page.getByRole('combobox', { name: 'Scenario', exact: true }).press('ArrowDown')
-  await page.getByRole('option', { name, exact: true }).click()
-  await solved(page)
-}
-
-const number = (text: string) => Number(text.replace('−', '-').replace(/[^-\d.]/g, ''))
-
-/** The number that the legend of a chart's curve shows. */
-async function charted(page: Page, chart: string): Promise<number> {
-  const article = page.getByRole('article', { name: `Chart ${chart}`, exact: true })
-  return number(await article.locator('.legend strong').first().innerText())
-}
 
 async function type(page: Page, label: string, value: string) {
   const field = inspector(page).getByLabel(label, { exact: true })
@@ -39,20 +13,13 @@ async function type(page: Page, label: string, value: string) {
 }
 
 test('the sealing force of a toggle follows its closed form, on a curve and by a check', async ({ page }) => {
-  await openDocument(page, 'Toggle', 'demo/files/force-bench.json')
+  await openDocument(page, 'Toggle', await documentOf('demo/files/force-bench.json'))
   await chooseScenario(page, 'Seal slowly')
   await stage(page, 'Prove')
   // two links of 60 mm, 25 degrees from being in line, the jaw down by s: P = F / (2 tan(angle))
   const sealing = (stroke: number, force: number) =>
     force / (2 * Math.tan(Math.acos((120 * Math.cos((25 * Math.PI) / 180) - stroke) / 120)))
-  const stroke = async () =>
-    number(
-      await page
-        .getByRole('article', { name: 'Chart Sealing', exact: true })
-        .locator('.legend strong')
-        .nth(1)
-        .innerText(),
-    )
+  const stroke = () => charted(page, 'Sealing', 1)
   for (const time of ['0 s', '0.9 s', '1.3 s', '2 s']) {
     await goTo(page, time)
     await expect
@@ -78,7 +45,7 @@ test('the sealing force of a toggle follows its closed form, on a curve and by a
 })
 
 test('a balanced arm is found at rest, where its spring and its weight say', async ({ page }) => {
-  await openDocument(page, 'Balanced arm', 'docs/format/examples/dosing-arm.json')
+  await openDocument(page, 'Balanced arm', await documentOf('docs/format/examples/dosing-arm.json'))
   await jointRow(page, 'Pivot').click()
   // without grease, which would hold it where it is let go
   const grease = inspector(page).getByRole('group', { name: 'Grease in the pivot' })
@@ -114,7 +81,7 @@ test('a balanced arm is found at rest, where its spring and its weight say', asy
 test('a motor that stalls is told with its instant, and runs once its load is taken off', async ({
   page,
 }) => {
-  await openDocument(page, 'Turner', 'demo/files/force-bench.json')
+  await openDocument(page, 'Turner', await documentOf('demo/files/force-bench.json'))
   const notes = page.getByRole('status', { name: 'Notes on the run' })
   await expect(notes).toHaveCount(0)
   await chooseScenario(page, 'Blocked turner')

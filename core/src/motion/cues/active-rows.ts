@@ -2,6 +2,9 @@
  * The rows that are active at an instant of a run: those of the mechanism without those that cues have suspended, and the
  * bonds of bodies that have been taken over. Cues change rows alone; coordinates and bodies stay what they are.
  */
+import { leastGap } from '../../contact/facts'
+import { everyContactPair } from '../../contact/pairs'
+import type { ContactPair } from '../../contact/pairs'
 import { Equations } from '../../mechanism/equations'
 import type { Mechanism } from '../../mechanism/compile'
 import { jointType } from '../../mechanism/joints/registry'
@@ -10,7 +13,7 @@ import type { Owner, Row } from '../../mechanism/rows'
 import type { MotionState } from '../../mechanism/state'
 import { identityFrame, inverse, multiply } from '../../maths/frame'
 import { fail, succeed } from '../../result'
-import type { Result } from '../../result'
+import type { Problem, Result } from '../../result'
 import { formatQuantity } from '../../units/format'
 import { actsAtStart } from '../drivers/drivers'
 import type { ResolvedDriver } from '../drivers/driver-type'
@@ -24,7 +27,7 @@ export interface Bond {
 }
 
 export class ActiveRows {
-  /** Ids of joints, mates, relations and drivers. */
+  /** Ids of joints, mates, relations, contacts and drivers. */
   private readonly suspended: Set<string>
   private readonly bonds = new Map<string, { by: string; rows: readonly Row[] }>()
   /** Relations that were closed again elsewhere, with their new constants. */
@@ -36,6 +39,8 @@ export class ActiveRows {
   ) {
     this.suspended = new Set(mechanism.spareRows.map(({ owner }) => owner.id))
     const { joints } = mechanism.geometry
+    for (const { id, suspended } of mechanism.geometry.document.contacts ?? [])
+      if (suspended) this.suspended.add(id)
     for (const { source } of joints) if (source.suspended) this.suspended.add(source.id)
     for (const driver of drivers) if (!actsAtStart(driver)) this.suspended.add(driver.driver)
   }
@@ -48,6 +53,11 @@ export class ActiveRows {
       ),
       ...[...this.bonds.values()].flatMap((bond) => bond.rows),
     ]
+  }
+
+  /** Outlines that may touch now. */
+  get pairs(): ContactPair[] {
+    return everyContactPair(this.mechanism).filter(({ contact }) => !this.suspended.has(contact.id))
   }
 
   get bonded(): Bond[] {
@@ -72,11 +82,13 @@ export class ActiveRows {
     for (const id of ids) this.suspended.add(id)
   }
 
-  /** Error: `restore-apart`. */
+  /** Errors: `restore-apart`, `restore-overlaps`. */
   restore(targets: readonly string[], state: MotionState): Result<null> {
     const { mechanism } = this
     for (const id of targets) {
       this.suspended.delete(id)
+      const overlap = this.overlapOf(id, state)
+      if (overlap) return fail(overlap)
       const rows = [...mechanism.rows, ...mechanism.spareRows].filter(({ owner }) => owner.id === id)
       const relation = mechanism.relations.find(({ source }) => source.id === id)
       const equations = new Equations(mechanism, rows)
@@ -99,6 +111,19 @@ export class ActiveRows {
       }
     }
     return succeed(null)
+  }
+
+  /** Why a contact cannot be restored: what overlaps would be thrown apart. */
+  private overlapOf(id: string, state: MotionState): Problem | null {
+    const { mechanism } = this
+    const mine = everyContactPair(mechanism).filter(({ contact }) => contact.id === id)
+    const gap = Math.min(...mine.map((pair) => leastGap(pair, state) ?? Infinity))
+    if (!(gap < -APART)) return null
+    return {
+      code: 'restore-overlaps',
+      message: `${mine[0].contact.name} cannot be restored: its bodies overlap by ${formatQuantity(-gap, 'mm', 3)}. Restore it while they are apart.`,
+      ids: [id],
+    }
   }
 
   /** Binds a body to another one where both are. Error: `take-twice`. */

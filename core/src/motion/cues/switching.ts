@@ -1,4 +1,4 @@
-/** Suspending and restoring joints, mates, relations and drivers. */
+/** Suspending and restoring joints, mates, relations, contacts and drivers. */
 import { IsIn } from 'class-validator'
 import { Cue } from '../../document/format/cues'
 import { RefTo } from '../../document/rules/references'
@@ -7,11 +7,11 @@ import { succeed } from '../../result'
 import { listed } from '../../wording'
 import { defineCue } from './cue-type'
 
-/** Joints, mates, relations and drivers no longer hold, or hold again. */
+/** Joints, mates, relations, contacts and drivers no longer hold, or hold again. */
 export class Switching extends Cue {
   @IsIn(['suspend', 'restore']) kind!: 'suspend' | 'restore'
-  /** Ids of joints, mates, relations or drivers. */
-  @AreIds() @RefTo('joint', 'mate', 'relation', 'driver') targets!: string[]
+  /** Ids of joints, mates, relations, contacts or drivers. */
+  @AreIds() @RefTo('joint', 'mate', 'relation', 'contact', 'driver') targets!: string[]
 }
 
 declare module '../../document/format/cues' {
@@ -35,7 +35,7 @@ export const suspend = defineCue<Switching>({
   },
 })
 
-/** Error: `restore-apart`. */
+/** Errors: `restore-apart`, `restore-overlaps`. */
 export const restore = defineCue<Switching>({
   kind: 'restore',
   fields: Switching,
