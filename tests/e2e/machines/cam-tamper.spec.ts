@@ -1,7 +1,7 @@
 /** The cam-worked tamper of the demo: its lift-off measured, drawn and checked by hand, and mended by a stronger spring. */
 import { charted, chooseScenario, documentOf, openDocument } from '../documents'
 import { expect, goTo, solved, test } from '../fixtures'
-import { chooseNames, inspector, stage } from '../hands'
+import { choose, chooseNames, inspector, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
@@ -15,7 +15,8 @@ test('a tamper lifts off its eccentric when it is too fast, on a curve and by a 
   await page.getByRole('tab', { name: 'Probes' }).click()
   await page.getByRole('button', { name: 'New probe' }).click()
   const form = page.getByRole('form', { name: 'New probe' })
-  await chooseNames(form, { 'What is measured': 'Gap of a contact', Contact: 'Plate on the eccentric' })
+  await chooseNames(form, { 'What is measured': 'Gap of a contact' })
+  await choose(page, form.getByRole('combobox', { name: 'Contact' }), 'Plate on the eccentric')
   await form.getByRole('button', { name: 'Measure', exact: true }).click()
   await solved(page)
   await page.getByRole('button', { name: 'Chart', exact: true }).click()
@@ -40,9 +41,10 @@ test('a tamper lifts off its eccentric when it is too fast, on a curve and by a 
   await expect.poll(gap).toBeGreaterThan(1)
 
   // a spring ten times as strong keeps it on; undone, it lifts off again
-  await stage(page, 'Drive')
-  await page.getByRole('treeitem', { name: /^Return spring/ }).click()
-  const stiffness = inspector(page).getByRole('textbox', { name: 'Stiffness', exact: true })
+  await stage(page, 'Connect')
+  await page.getByRole('tab', { name: 'Spring' }).click()
+  const spring = page.getByRole('group', { name: 'Return spring' })
+  const stiffness = spring.getByRole('textbox', { name: 'Stiffness', exact: true })
   await stiffness.fill('0.6 N/mm')
   await stiffness.press('Enter')
   await expect(chip).toHaveText('The check is met')
@@ -50,8 +52,8 @@ test('a tamper lifts off its eccentric when it is too fast, on a curve and by a 
   await expect(chip).toHaveText('1 of 1 check not met')
 
   // slower, it stays on
-  await chooseScenario(page, 'Tamp at 300 rpm')
   await stage(page, 'Prove')
+  await chooseScenario(page, 'Tamp at 300 rpm')
   await goTo(page, '1.1 s')
   await expect.poll(gap).toBeCloseTo(0, 3)
 })
