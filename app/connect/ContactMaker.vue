@@ -50,6 +50,15 @@ async function ride() {
   tell(await mechanism.edit('Ride on', () => answer.value, { home: true }))
 }
 
+async function pushApart() {
+  const answer = await mechanism.ask('pushApart', undefined)
+  if (!answer.ok) {
+    fault.value = reasons(answer.problems)
+    return
+  }
+  tell(await mechanism.edit('Push apart', () => answer.value, { home: true }))
+}
+
 const tell = (refused: Parameters<typeof reasons>[0]) => {
   fault.value = reasons(refused)
 }
@@ -104,16 +113,18 @@ async function takePair(contact: Contact, name: string | null) {
 
 /** Smaller gaps are none [m]. */
 const TOUCHES = 1e-8
+const factOf = ({ id }: Contact) => facts.value.find((one) => one.contact.id === id)
+const overlaps = (contact: Contact) => !contact.suspended && (factOf(contact)?.gap ?? 0) < -TOUCHES
 function stateOf(contact: Contact): string {
   if (contact.suspended) return 'suspended'
-  const fact = facts.value.find((one) => one.contact.id === contact.id)
+  const fact = factOf(contact)
   if (!fact) return ''
   if (fact.pairs === 0)
     return 'cannot touch: no outlines on parallel axes. Choose bodies of plates, cams, pins and the like.'
   if (fact.gap === null) return 'apart'
   if (Math.abs(fact.gap) <= TOUCHES) return 'touch'
   const size = formatQuantity(Math.abs(fact.gap), 'mm', 3)
-  return fact.gap > 0 ? `${size} apart` : `overlap by ${size}: pushed apart when it runs`
+  return fact.gap > 0 ? `${size} apart` : `overlap by ${size}: a run that moves freely does not start`
 }
 </script>
 
@@ -141,7 +152,10 @@ function stateOf(contact: Contact): string {
     >
       <strong>{{ contact.name }}</strong>
       <span>{{ nameOf(contact.a) }} against {{ nameOf(contact.b) }}</span>
-      <span class="muted">{{ stateOf(contact) }}</span>
+      <span class="muted">
+        {{ stateOf(contact) }}
+        <v-btn v-if="overlaps(contact)" size="small" @click="pushApart">Push apart</v-btn>
+      </span>
       <IconButton
         :icon="contact.suspended ? mdiEyeOffOutline : mdiEyeOutline"
         :name="`${contact.suspended ? 'Restore' : 'Suspend'} ${contact.name}`"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Take } from '@ligamen/core'
-import { forceOf, forcesShown, gravityShown, largestForce } from './forces-shown'
+import { forceOf, forcesShown, gravityShown, largestForce, touchesShown } from './forces-shown'
 
 const take = {
   forceMarks: [
@@ -25,6 +25,17 @@ describe('forces as arrows', () => {
     expect(forcesShown(take, 1, 20, 1)).toHaveLength(1)
     expect(forcesShown(take, 1, 2000, 1)).toHaveLength(0)
     expect(forcesShown(take, 0, 0, 1)).toHaveLength(0)
+  })
+
+  it('are not where bodies touch without a known force, which are marks', () => {
+    const touching = {
+      forceMarks: [{ id: 'ride', kind: 'touches' }],
+      forces: Float64Array.from([1, 2, 3, 0, 0, 0, NaN, NaN, NaN, NaN, NaN, NaN]),
+    } as unknown as Take
+    expect(touchesShown(touching, 0)).toEqual([{ kind: 'touches', point: [1, 2, 3], arrow: [0, 0, 0] }])
+    expect(touchesShown(touching, 1)).toEqual([])
+    expect(forcesShown(touching, 0, 5, 1)).toEqual([])
+    expect(touchesShown(take, 0)).toEqual([])
   })
 
   it('gravity points as the scenario says, and is not there without it', () => {

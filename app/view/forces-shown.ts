@@ -34,12 +34,20 @@ export function forceOf(
     : null
 }
 
+/** Where bodies touch without a known force, as marks. */
+export function touchesShown(take: Take, frame: number): DrawnForce[] {
+  return take.forceMarks.flatMap(({ kind }, mark): DrawnForce[] => {
+    const found = kind === 'touches' ? forceOf(take, frame, mark) : null
+    return found ? [{ kind, point: found.point, arrow: found.force }] : []
+  })
+}
+
 /** @param largest see `largestForce`; @param size of the mechanism [m] */
 export function forcesShown(take: Take, frame: number, largest: number, size: number): DrawnForce[] {
   if (largest === 0) return []
   const scale = (LONGEST * size) / largest
   return take.forceMarks.flatMap(({ kind }, mark): DrawnForce[] => {
-    const found = forceOf(take, frame, mark)
+    const found = kind === 'touches' ? null : forceOf(take, frame, mark)
     if (!found) return []
     const arrow = found.force.map((along) => scale * along) as Three
     return Math.hypot(...arrow) < SHORTEST * size ? [] : [{ kind, point: found.point, arrow }]

@@ -6,7 +6,7 @@ import { usePoseStore } from '~/model/pose/pose'
 import { useRunStore } from '~/model/run/run'
 import { useStageStore } from '~/model/screen/stage'
 import type { Viewport } from '~/view/three/viewport'
-import { forcesShown, gravityShown, largestForce } from './forces-shown'
+import { forcesShown, gravityShown, largestForce, touchesShown } from './forces-shown'
 import { useViewportStore } from './view-options'
 
 export function useForces(view: Ref<Viewport | null>) {
@@ -26,17 +26,29 @@ export function useForces(view: Ref<Viewport | null>) {
     const { scenario } = mechanism
     const { take } = run
     if (!view.value) return
-    if (!isShown.value || !scenario) return view.value.setForces([])
-    const arrows =
-      take && pose.source === 'take' ? forcesShown(take, playback.frame, largest.value, view.value.size) : []
-    view.value.setForces([...arrows, ...gravityShown(scenario, view.value.boundsOf())])
+    const isTake = take !== null && pose.source === 'take'
+    // where bodies touch is shown until forces are hidden
+    const touches =
+      isTake && stage.plays && options.forces !== false ? touchesShown(take, playback.frame) : []
+    if (!isShown.value || !scenario) return view.value.setForces(touches)
+    const arrows = isTake ? forcesShown(take, playback.frame, largest.value, view.value.size) : []
+    view.value.setForces([...touches, ...arrows, ...gravityShown(scenario, view.value.boundsOf())])
   }
   /** What the longest arrow stands for, in words; empty without arrows. */
   const longest = computed(() =>
     isShown.value && largest.value > 0 ? `longest arrow ${formatQuantity(largest.value, 'N', 1)}` : '',
   )
   watch(
-    [view, isShown, () => run.take, () => playback.frame, () => pose.source, () => mechanism.scenario],
+    [
+      view,
+      isShown,
+      () => stage.plays,
+      () => options.forces,
+      () => run.take,
+      () => playback.frame,
+      () => pose.source,
+      () => mechanism.scenario,
+    ],
     show,
   )
   return { longest }

@@ -5,6 +5,7 @@ import IconButton from '~/fields/IconButton.vue'
 import PlayTransport from '~/timing/PlayTransport.vue'
 import ChartBoard from '~/prove/charts/ChartBoard.vue'
 import ClearanceLanes from '~/prove/clearance/ClearanceLanes.vue'
+import ContactLanes from '~/prove/contacts/ContactLanes.vue'
 import { useLayoutStore } from './layout'
 
 const layout = useLayoutStore()
@@ -25,6 +26,7 @@ const layout = useLayoutStore()
       </template>
       <template #default="{ right }">
         <ClearanceLanes :right="right" />
+        <ContactLanes :right="right" />
       </template>
     </ChartBoard>
   </section>

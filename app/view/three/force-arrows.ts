@@ -1,6 +1,6 @@
 /**
  * Forces as arrows that begin where they act, all on one scale; they show through what is in front of them. Reactions, loads, springs and
- * contacts that stick and that slide differ by colour and by the head of their arrow.
+ * contacts that stick and that slide differ by colour and by the head of their arrow. Where bodies touch without a known force is a mark.
  */
 import * as THREE from 'three'
 import { AIDS } from './layers'
@@ -30,6 +30,7 @@ export class ForceArrows {
     spring: overAll(),
     sticks: overAll(),
     slides: overAll(),
+    touches: overAll(),
     weight: overAll(),
   }
   private readonly shaft = new THREE.CylinderGeometry(0.5, 0.5, 1, 12)
@@ -41,6 +42,7 @@ export class ForceArrows {
     spring: new THREE.CylinderGeometry(1.4, 1.4, 0.35, 20).rotateX(Math.PI / 2).translate(0, 0, 0.8),
     sticks: new THREE.BoxGeometry(2.2, 2.2, 1).translate(0, 0, 0.5),
     slides: new THREE.TorusGeometry(1.4, 0.5, 10, 24).translate(0, 0, 0.5),
+    touches: new THREE.OctahedronGeometry(1.6),
     weight: new THREE.ConeGeometry(1.5, 1, 3).rotateX(Math.PI / 2).translate(0, 0, 0.5),
   }
   private readonly pool: { shaft: THREE.Mesh; head: THREE.Mesh }[] = []
@@ -55,6 +57,7 @@ export class ForceArrows {
     this.materials.spring.color.set(palette.primary)
     this.materials.sticks.color.set(palette.selected)
     this.materials.slides.color.set(palette.playhead)
+    this.materials.touches.color.set(palette.selected)
     this.materials.weight.color.set(palette.muted)
   }
 
@@ -63,7 +66,8 @@ export class ForceArrows {
     while (this.pool.length < forces.length) this.pool.push(this.made())
     this.pool.forEach(({ shaft, head }, k) => {
       const force = forces[k]
-      shaft.visible = head.visible = force !== undefined
+      head.visible = force !== undefined
+      shaft.visible = force !== undefined && force.kind !== 'touches'
       if (force) this.place(shaft, head, force, THICKNESS * size)
     })
     this.redraw()
@@ -75,6 +79,14 @@ export class ForceArrows {
     { kind, point, arrow }: DrawnForce,
     thick: number,
   ): void {
+    if (kind === 'touches') {
+      head.material = this.materials.touches
+      head.geometry = this.heads.touches
+      head.position.set(...point)
+      head.quaternion.identity()
+      head.scale.setScalar(thick)
+      return
+    }
     const along = new THREE.Vector3(...arrow)
     const length = along.length()
     const tip = Math.min(HEAD * length, LONGEST_HEAD * thick)

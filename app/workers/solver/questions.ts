@@ -25,6 +25,7 @@ import {
   readStanding,
   recordInto,
   reportModel,
+  pushedApart,
   rideOn,
   snapTeeth,
   standNear,
@@ -180,6 +181,11 @@ export const questions = {
   /** The document in which a body rides on another one. */
   ride({ model, q }: Bench, { rider, carrier }: Ride): Result<MechanismDocument> {
     return model ? rideOn(model, q, rider, carrier) : nothing()
+  },
+
+  /** The document with all that overlaps pushed apart. */
+  pushApart({ document }: Bench): Result<MechanismDocument> {
+    return document ? pushedApart(document) : nothing()
   },
 
   snap({ model }: Bench, relation: string): Result<Snapped> {

@@ -39,6 +39,11 @@ export function gapRow({ contact, pair }: ContactPair, touch: Touch, size: numbe
   }
 }
 
+/** Writes where two bodies touch in ground [m]; the place must have been found for how they lie now. */
+export function writePlace({ seen }: Touch, { frames: f }: LieReader, out: Float64Array, at = 0): void {
+  for (let k = 0; k < 3; k++) out[at + k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
+}
+
 /** Writes how a gap changes with the coordinate of each link on its way, in its own units; others are left. */
 export function addGapGradient(
   on: ContactPair,

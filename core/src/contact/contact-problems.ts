@@ -55,7 +55,7 @@ export function overlaps(
   const [a, b] = namesOn(mechanism, on)
   return {
     code: 'contact-overlaps',
-    message: `The motion cannot start: ${a} and ${b} overlap by ${formatQuantity(depth, 'mm', 3)}, and ${why}. Move one of the two, or delete the contact.`,
+    message: `The motion cannot start: ${a} and ${b} overlap by ${formatQuantity(depth, 'mm', 3)}, and ${why}. Push them apart in Connect, move one of the two, or delete the contact.`,
     ids: idsOn(mechanism, on),
     data: { time: 0, depth },
   }

@@ -35,6 +35,8 @@ export class PairWatch {
   private readonly before = new Float64Array(4)
   private readonly after = new Float64Array(4)
   private readonly smaller: number
+  /** Whether they may touch along whole sides. */
+  private readonly liesFlat: boolean
   private readonly thin: number
   /** No place but those where they touch was nearer at the end of the last step [m]. */
   private elsewhere = 0
@@ -52,6 +54,7 @@ export class PairWatch {
     private readonly isThorough = false,
   ) {
     const { a, b } = on.finder
+    this.liesFlat = !a.isOval && !b.isOval
     this.smaller = Math.min(a.size, b.size)
     this.thin = THIN * Math.min(a.thickness, b.thickness)
   }
@@ -79,7 +82,7 @@ export class PairWatch {
     // beside a place where they touch, sides that lie flat may come to touch anywhere; what it was far from at the start it has not met, whatever it is near to now
     const isFar = closed.length === 0 && this.elsewhere - travel > AHEAD * travel
     this.nextElsewhere = isFar ? this.elsewhere - travel : this.nearest(lie, AHEAD * travel)
-    const mayTouch = isThorough && closed.length > 0
+    const mayTouch = isThorough && this.liesFlat && closed.length > 0
     const mayHaveMet = mayTouch || Math.min(this.elsewhere, this.nextElsewhere) < travel
     if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
     return Math.max(1, Math.ceil(travel / thin))

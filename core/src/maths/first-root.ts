@@ -1,6 +1,7 @@
 /**
- * Where a function passes zero upwards, by false position with halving.
- * Source: Dahlquist & Björck, Numerical Methods, section 6.2 (Illinois).
+ * Where a function passes zero upwards, by inverse quadratic interpolation where that is safe, else by halving.
+ * Source: Chandrupatla, A new hybrid quadratic/bisection algorithm for finding the zero of a nonlinear function without using
+ * derivatives, Advances in Engineering Software 28 (1997).
  */
 
 const MOST_TRIES = 100
@@ -10,24 +11,26 @@ const MOST_TRIES = 100
  * @returns a place at which it is positive or zero, no farther than `width` from one where it is not
  */
 export function firstRoot(f: (x: number) => number, from: number, to: number, width: number): number {
-  let [low, high] = [from, to]
-  let below = f(low)
-  let above = f(high)
-  if (!(below < 0)) below = -Math.abs(above) * 1e-3
-  for (let k = 0; k < MOST_TRIES && high - low > width; k++) {
-    const share = k % 3 === 2 ? 0.5 : below / (below - above)
-    const middle = Math.min(high - width / 4, Math.max(low + width / 4, low + (high - low) * share))
-    const value = f(middle)
-    if (value < 0) {
-      low = middle
-      below = value
-      above /= 2
-    } else {
-      high = middle
-      above = value
-      below /= 2
-      if (value === 0) break
-    }
+  // the newest place, the one on the other side of the root, and the one that was left
+  let [x, other, third] = [to, from, from]
+  let [at, across, left] = [f(to), f(from), 0]
+  if (!(across < 0)) across = -Math.abs(at) * 1e-3
+  let share = at / (at - across)
+  for (let k = 0; k < MOST_TRIES && Math.abs(other - x) > width; k++) {
+    const least = width / 4 / Math.abs(other - x)
+    const next = x + Math.min(1 - least, Math.max(least, share)) * (other - x)
+    const value = f(next)
+    if (value < 0 === at < 0) [third, left] = [x, at]
+    else [third, left, other, across] = [other, across, x, at]
+    ;[x, at] = [next, value]
+    if (value === 0) break
+    const place = (x - other) / (third - other)
+    const height = (at - across) / (left - across)
+    const isSafe = height * height < place && (1 - height) * (1 - height) < 1 - place
+    share = isSafe
+      ? (at / (across - at)) * (left / (across - left)) +
+        ((((third - x) / (other - x)) * at) / (left - at)) * (across / (left - across))
+      : 0.5
   }
-  return high
+  return at < 0 ? other : x
 }

@@ -9,7 +9,6 @@ import type { Mechanism } from '../mechanism/compile'
 import { Course } from '../analysis/course'
 import { LimitWatch } from '../analysis/limits'
 import { driverTooMany, jointStates, withLoads } from '../analysis/driving'
-import type { TimeFunction } from '../maths/time-function'
 import type { Coordinate } from '../mechanism/coordinate'
 import type { WindingCounts } from '../mechanism/windings'
 import { Reader } from '../mechanism/reading'
@@ -19,13 +18,12 @@ import type { PrescribedLink } from '../solve/inputs'
 import type { Stretch } from '../dynamics/contact/crowd'
 import { FreeSolver } from '../dynamics/free-solver'
 import { CoordinateLoad } from '../dynamics/loads/coordinate-load'
-import { Loads } from '../dynamics/loads/loads'
-import { servoLoad } from '../dynamics/loads/servo'
 import type { ForceReader } from '../dynamics/force-reader'
 import type { Energies, Physics } from '../dynamics/physics'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
+import type { Closed } from '../contact/closed'
 import { contactNotes } from '../contact/facts'
 import { everyContactPair } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
@@ -41,6 +39,8 @@ import type { ResolvedScenario } from './scenario'
 import type { Span } from './take'
 import type { Watcher } from './watching'
 import type { ResolvedDriver } from './drivers/driver-type'
+import { withServos } from './drivers/servos'
+import { FallWatch } from './falling'
 import { StallWatch } from './stalls'
 import { suddenNotes } from './sudden-notes'
 import { SAME_INSTANT, TOGETHER } from './tolerances'
@@ -89,7 +89,7 @@ export class Acts {
   private begun = false
   private stepsLeft = Infinity
   /** Of a free motion. */
-  private readonly stalls: StallWatch | null
+  private readonly lookouts: readonly (StallWatch | FallWatch)[]
   /** What was lost and brought in before the present act [J]. */
   private spent = { lost: 0, driven: 0 }
   private readonly mode: NonNullable<Scenario['mode']>
@@ -121,7 +121,10 @@ export class Acts {
     this.cues = (scenario.source.cues ?? []).flatMap((cue) =>
       cueType(cue.kind).apply ? [{ cue, round: 0 }] : [],
     )
-    this.stalls = this.isFree && forces ? new StallWatch(mechanism, forces.physics, forces) : null
+    this.lookouts =
+      this.isFree && forces
+        ? [new StallWatch(mechanism, forces.physics, forces), new FallWatch(mechanism, forces.physics)]
+        : []
     this.active = new ActiveRows(mechanism, scenario.drivers)
     this.changePoints = new ChangePoints(mechanism, scenario.source.ways ?? [])
     this.solver = new Solver(mechanism, [], q)
@@ -145,6 +148,11 @@ export class Acts {
 
   get isFree(): boolean {
     return this.mode === 'free'
+  }
+
+  /** Where bodies touch in a motion that drivers prescribe. */
+  get touching(): readonly Closed[] {
+    return this.solver instanceof PushingMover ? this.solver.touching : []
   }
 
   /** Energies of a free motion [J]; null of one that drivers prescribe. */
@@ -209,7 +217,7 @@ export class Acts {
       const happened = this.happened()
       if (happened) return happened
       this.eachStep(solver.state, solver.time, false, this.stateAt)
-      if (this.stalls) this.notes.push(...this.stalls.look(solver.state, solver.time))
+      this.notes.push(...this.lookouts.flatMap((one) => one.look(solver.state, solver.time)))
       this.notes.push(...suddenNotes(solver))
       if (solver instanceof PushingMover && solver.pending) {
         const failed = this.goOn(solver)
@@ -314,7 +322,7 @@ export class Acts {
 
   /** Begins an act with what holds and drives now. */
   private begin({ time, q, heading, counts }: Stand): Problem | null {
-    const { mechanism, active } = this
+    const { mechanism, active, until, stretches } = this
     const acting = this.drivers.filter(({ driver }) => active.isActing(driver.driver))
     const courses = coursesOf(acting)
     if (!courses.ok) return courses.problems[0]
@@ -333,8 +341,7 @@ export class Acts {
     const { wayAt } = this.changePoints
     const isWatched = this.watchers.length > 0 || this.limits.isWatching || this.looksBack
     this.spent = this.energy ?? this.spent
-    const physics = this.physics && this.withServos(this.physics, acting, courses.value)
-    const { until, stretches } = this
+    const physics = this.physics && withServos(mechanism, this.physics, acting, courses.value)
     const { pairs } = active
     const options = { wayAt, heading, isWatched }
     const solver: Mover = !physics
@@ -358,21 +365,9 @@ export class Acts {
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)
     this.eachStep(solver.state, time, true, this.stateAt)
-    if (this.stalls) this.notes.push(...this.stalls.look(solver.state, time))
+    this.notes.push(...this.lookouts.flatMap((one) => one.look(solver.state, time)))
     this.note(time, held, q, driven)
     return null
-  }
-
-  /** Loads of the scenario, and what its servos do. */
-  private withServos(
-    { masses, loads }: Physics,
-    acting: ScenarioPlan['drivers'],
-    courses: ReadonlyMap<string, TimeFunction>,
-  ): Physics {
-    const servos = acting.flatMap(({ driver: { driver, targetName, servo } }) =>
-      servo ? [servoLoad(this.mechanism, driver, targetName, servo, courses.get(driver)!)] : [],
-    )
-    return { masses, loads: new Loads(loads.gravity, [...loads.acting, ...servos]) }
   }
 
   private note(time: number, held: Mechanism, q: Float64Array, driven: readonly ResolvedDriver[]): void {

@@ -1,16 +1,19 @@
 /**
  * Forces of a run as they are drawn: where they act and how large they are, frame by frame, in ground. What a joint's first body does to
- * its second, forces at datums, and what springs pull with.
+ * its second, forces at datums, what springs pull with, and contacts; without masses only where these are.
  */
 import type { ForceReader } from '../dynamics/force-reader'
-import { everyContactPair } from '../contact/pairs'
+import { writePlace } from '../contact/closed'
+import { everyContactPair, LieReader } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
+import type { Scenario } from '../document/format/scenarios'
 import { ForceAt } from '../dynamics/loads/force-at'
 import { pointOn } from '../dynamics/loads/points'
 import { SpringDamper } from '../dynamics/loads/spring-damper'
 import type { Mechanism } from '../mechanism/compile'
 import type { Pair } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
+import type { Touch } from '../proximity/outlines/touch'
 
 /** Numbers of a mark: point [m], force [N]. */
 export const MARK = 6
@@ -18,12 +21,19 @@ export const MARK = 6
 export interface ForceMark {
   /** Of the joint, load, spring or contact. */
   readonly id: string
-  /** Contacts where they stick, and where they slide: there is no number where they do not. */
-  readonly kind: 'reaction' | 'load' | 'spring' | 'sticks' | 'slides'
+  /** Contacts where they stick, where they slide, and where they touch without a known force (it is zero): not a number where they do not. */
+  readonly kind: 'reaction' | 'load' | 'spring' | 'sticks' | 'slides' | 'touches'
 }
 
-/** Places of two outlines that are drawn. */
+/** Places of two outlines that are drawn, with their forces or without. */
 const PLACES = ['sticks', 'slides', 'sticks', 'slides'] as const
+const BARE_PLACES = ['touches', 'touches'] as const
+
+/** A place where two outlines touch. */
+interface Touching {
+  readonly on: ContactPair
+  readonly touch: Touch
+}
 
 /** A run with more numbers of marks than this keeps none. */
 const MOST_NUMBERS = 20_000_000
@@ -35,14 +45,16 @@ export class ForceMarks {
   private readonly joints: readonly { readonly index: number; readonly datum: Pair }[]
   private readonly loads: readonly (ForceAt | SpringDamper)[]
   private readonly pairs: readonly ContactPair[]
+  /** Whether masses and loads move it, so that forces of contacts are known. */
+  private readonly isFree: boolean
+  private readonly reader = new LieReader()
   private readonly point = new Float64Array(3)
 
   constructor(
     mechanism: Mechanism,
     private readonly forces: ForceReader | null,
     frames: number,
-    /** Whether masses and loads move it, with contacts. */
-    isFree = false,
+    mode: NonNullable<Scenario['mode']> = 'kinematic',
   ) {
     const { joints } = mechanism.geometry
     const isMoving = ({ type, idle, source }: (typeof joints)[number]) =>
@@ -56,14 +68,16 @@ export class ForceMarks {
       (load): load is ForceAt | SpringDamper =>
         (load instanceof ForceAt && !load.isTorque) || load instanceof SpringDamper,
     )
-    this.pairs = isFree ? everyContactPair(mechanism) : []
+    this.isFree = mode === 'free'
+    this.pairs = mode === 'rest' ? [] : everyContactPair(mechanism)
+    const places = this.isFree ? PLACES : BARE_PLACES
     const marks = [
       ...this.joints.map(({ index }): ForceMark => ({ id: joints[index].source.id, kind: 'reaction' })),
       ...this.loads.map((load): ForceMark => {
         const kind = load instanceof ForceAt ? 'load' : 'spring'
         return { id: load.id, kind }
       }),
-      ...this.pairs.flatMap(({ contact: { id } }) => PLACES.map((kind): ForceMark => ({ id, kind }))),
+      ...this.pairs.flatMap(({ contact: { id } }) => places.map((kind): ForceMark => ({ id, kind }))),
     ]
     const fits = frames * marks.length * MARK <= MOST_NUMBERS
     this.marks = fits ? marks : []
@@ -71,11 +85,14 @@ export class ForceMarks {
     if (this.pairs.length > 0) this.numbers.fill(Number.NaN)
   }
 
-  /** Keeps the forces of a frame; not a number where they are not known. */
-  record(state: MotionState, frame: number): void {
+  /**
+   * Keeps the forces of a frame; not a number where they are not known.
+   * @param touching where outlines touch that have no forces
+   */
+  record(state: MotionState, frame: number, touching: readonly Touching[] = []): void {
     const { marks, joints, loads, forces, numbers, point } = this
     if (marks.length === 0) return
-    const reactions = forces!.reactionsOf(state)
+    const reactions = joints.length > 0 ? forces!.reactionsOf(state) : null
     let at = frame * marks.length * MARK
     for (const { index, datum } of joints) {
       pointOn(state, datum.linkB, datum.frameB, point)
@@ -88,16 +105,34 @@ export class ForceMarks {
       load.draw(state, state.time, numbers, at)
       at += MARK
     }
+    if (!this.isFree) return this.recordPlaces(state, touching, at)
     for (const pair of this.pairs) {
       const closed = forces!.touching?.filter(({ on }) => on === pair) ?? []
       const left = {
-        sticks: closed.filter(({ way }) => way === 0),
-        slides: closed.filter(({ way }) => way !== 0),
+        sticks: closed.filter(({ slides }) => !slides),
+        slides: closed.filter(({ slides }) => slides),
       }
       for (const kind of PLACES) {
         left[kind].shift()?.draw(numbers, at)
         at += MARK
       }
+    }
+  }
+
+  private recordPlaces(state: MotionState, touching: readonly Touching[], from: number): void {
+    const { numbers, reader, pairs } = this
+    let at = from
+    for (const pair of pairs) {
+      const mine = touching.filter(({ on }) => on === pair)
+      BARE_PLACES.forEach((_, k) => {
+        const touch = mine[k]?.touch
+        if (touch) {
+          touch.find(reader.read(state, pair.pair))
+          writePlace(touch, reader, numbers, at)
+          numbers.fill(0, at + 3, at + MARK)
+        }
+        at += MARK
+      })
     }
   }
 }

@@ -164,7 +164,7 @@ export class ScenarioRun {
     const { energy } = this.acts
     if (energy)
       this.energies.set([energy.kinetic, energy.stored, energy.lost, energy.driven], frame * ENERGIES)
-    this.marks.record(this.acts.state, frame)
+    this.marks.record(this.acts.state, frame, this.acts.touching)
     this.bodies.write(world, this.poses, frame * POSE * mechanism.bodyLink.length)
   }
 }
@@ -233,8 +233,7 @@ export function startRun(
     between.note(time, isAnew, acts.reader, reader.now)
     observe?.(state, time, isAnew, stateAt)
   }
-  const isFree = scenario.source.mode === 'free'
-  const marks = new ForceMarks(mechanism, forces, times?.length ?? scenario.frames, isFree)
+  const marks = new ForceMarks(mechanism, forces, times?.length ?? scenario.frames, scenario.source.mode)
   const looksBack = recorded.length > 0 || observe !== null
   const acts = new Acts(
     mechanism,

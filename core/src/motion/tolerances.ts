@@ -39,6 +39,9 @@ export const ON_TRACK = 1e-9
 /** A body that moves more slowly stands still [rad/s, sizes/s]. */
 export const STANDS = 1e-13
 
+/** What falls farther than this falls for ever [sizes]. Larger: it is told late. Smaller: a long fall that ends is told. */
+export const FALLS_AWAY = 20
+
 /** Slower than this a motor stands [rad/s, sizes/s]. Larger: slow starts pass for stalls. Smaller: one that creeps does not stall. */
 export const STALLED_RATE = 1e-6
 /** Share of the energy before that an impact has to take to be told [-]. Larger: soft ones are not. Smaller: rounding alone is one. */

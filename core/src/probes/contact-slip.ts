@@ -17,7 +17,7 @@ export const contactSlip = defineProbe({
         const closed = forces?.touching?.filter(({ on }) => on.contact.id === probe.contact) ?? []
         if (closed.length === 0) return
         const hardest = closed.reduce((most, one) => (one.normal > most.normal ? one : most))
-        out[at] = hardest.way === 0 ? 0 : hardest.slipRate
+        out[at] = hardest.slides ? hardest.slipRate : 0
       },
     }),
 })

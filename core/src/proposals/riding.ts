@@ -1,26 +1,23 @@
 /** A body that rides on another one: a contact between them, and a rest position so far back that it is pushed all the way. */
 import { contactPairs } from '../contact/pairs'
 import { leastGap } from '../contact/facts'
-import { settled } from '../contact/mover-for'
 import { copyOf } from '../document/copy'
 import { freshId, slug } from '../document/ids'
 import type { MechanismDocument } from '../document/format/mechanism'
-import { writePoses } from '../geometry/placement'
-import { frameOfPose } from '../mechanism/body-poses'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
-import { readStanding } from '../model/standing'
-import { fail, succeed } from '../result'
+import { fail } from '../result'
 import type { Result } from '../result'
 import { typedPosition } from '../units/format'
+import { settledHome } from './settling'
 
 /**
  * The document in which a body rides on another one and stands on it.
  * @param q assembled coordinates
  * @param rider and carrier, bodies by id
- * Errors: `ride-grounded`, `ride-no-way`, `ride-beside`, `ride-no-outline`, `ride-no-push`, those of opening.
+ * Errors: `ride-grounded`, `ride-no-way`, `ride-beside`, `ride-no-outline`, `push-apart`, those of opening.
  */
 export function rideOn(
   model: Model,
@@ -79,23 +76,7 @@ export function rideOn(
     3,
   )
   joint.freedoms = [...others, { ...own, name: way.freedom.name, rest }]
-  return stoodOn(draft, `${riding} cannot be set onto ${carrying}`)
-}
-
-/** The document with everything at rest or on what pushes it. */
-function stoodOn(draft: MechanismDocument, what: string): Result<MechanismDocument> {
-  const opened = openModel(draft)
-  if (!opened.ok) return opened
-  const { mechanism, home } = opened.value
-  const stood = settled(mechanism, home)
-  if (!stood)
-    return fail({
-      code: 'ride-no-push',
-      message: `${what}: they overlap, and nothing gives way. Bring them apart first.`,
-    })
-  const { poses } = readStanding(opened.value, stood)
-  writePoses(draft, new Map(draft.bodies.map(({ id }, k) => [id, frameOfPose(poses, k)])))
-  return succeed(draft)
+  return settledHome(draft, `${riding} cannot be set onto ${carrying}`)
 }
 
 /** The coordinate along which a body moves that rides: that of a joint of its own with one freedom, not to what carries it. */

@@ -273,7 +273,7 @@ export class FreeContacts {
     if (change.kind === 'pulls') this.modes.pulls(change.meeting)
     else if (change.kind === 'breaks') this.modes.breaks(change.meeting)
     if (change.kind === 'leaves') this.leave(change.meeting, state)
-    else if (change.kind === 'turns') change.meeting.stand()
+    else if (change.kind === 'turns') this.stopWith(change.meeting)
     else if (change.kind === 'closes') {
       const { on, touch } = change
       const known = this.parting.find((meeting) => meeting.touch === touch)
@@ -282,6 +282,12 @@ export class FreeContacts {
       this.takeIn(meeting, state)
       forces.closed = [...closed, meeting]
     }
+  }
+
+  /** What slides with a meeting stops with it: else one would hold the other back. */
+  private stopWith(meeting: Meeting): void {
+    for (const other of this.closed)
+      if (other === meeting || Math.abs(other.slipRate) <= this.crawl) other.stand()
   }
 
   /** A place comes to the end of its side: it goes on where the outline does, and in a corner that points inward there are two. */

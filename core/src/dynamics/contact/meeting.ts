@@ -3,7 +3,7 @@
  * slides, and how fast these change. The place wanders along both outlines, and the normal turns with it.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
  */
-import { addEfforts, writeMoment } from '../../contact/closed'
+import { addEfforts, writeMoment, writePlace } from '../../contact/closed'
 import { lawOf } from '../../contact/law'
 import type { ContactLaw } from '../../contact/law'
 import { LieReader } from '../../contact/pairs'
@@ -51,10 +51,14 @@ export class Meeting {
     return this.touch.gap
   }
 
+  /** Whether it slides: friction may be at its limit without that. */
+  get slides(): boolean {
+    return this.way !== 0 && !this.isAtLimit
+  }
+
   /** Coefficient of friction that holds now. */
   get coefficient(): number {
-    const { law, way, isAtLimit } = this
-    return way !== 0 && !isAtLimit ? law.kineticFriction : law.staticFriction
+    return this.slides ? this.law.kineticFriction : this.law.staticFriction
   }
 
   /** Friction over the normal force, while it slides. */
@@ -81,9 +85,8 @@ export class Meeting {
     touch.find(reader.read(state, on.pair))
     const f = reader.frames
     const [nx, ny] = [touch.onA[2], touch.onA[3]]
-    const { seen } = touch
+    writePlace(touch, reader, point)
     for (let k = 0; k < 3; k++) {
-      point[k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
       axis[k] = f[6 + k]
       alongNormal[3 + k] = f[k] * nx + f[3 + k] * ny
       alongTangent[3 + k] = f[3 + k] * nx - f[k] * ny

@@ -9,7 +9,7 @@ import { escaped, htmlTable, paragraph } from './html'
 
 /** Empty for a take that knows nothing of forces. */
 export function forcesContent(document: MechanismDocument, take: Take): string {
-  if (take.forceMarks.length === 0) return ''
+  if (take.forceMarks.every(({ kind }) => kind === 'touches')) return ''
   const balance = energyBalance(take)
   const energies = balance
     ? paragraph(
@@ -26,6 +26,7 @@ const WHERE = {
   spring: 'at its ends',
   sticks: 'where it sticks',
   slides: 'where it slides',
+  touches: 'where it touches',
 } as const
 
 function largestTable(document: MechanismDocument, { forceMarks, forces, frames, interval }: Take): string {
@@ -46,7 +47,7 @@ function largestTable(document: MechanismDocument, { forceMarks, forces, frames,
       const size = Math.hypot(forces[k], forces[k + 1], forces[k + 2])
       if (size > most) [most, at] = [size, frame]
     }
-    const isUnused = most === 0 && (kind === 'sticks' || kind === 'slides')
+    const isUnused = most === 0 && (kind === 'sticks' || kind === 'slides' || kind === 'touches')
     const row = [
       names.get(id) ?? id,
       WHERE[kind],

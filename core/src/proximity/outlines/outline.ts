@@ -42,6 +42,8 @@ export interface Outline {
   /** Those of them that are corners. */
   readonly corners: readonly Stretch[]
   readonly around: Circle
+  /** Whether it bulges everywhere, as a disc does: nothing lies flat on it. */
+  readonly isOval: boolean
   /** Along the axis [m]. */
   readonly bottom: number
   readonly top: number
@@ -116,6 +118,7 @@ export function outlineOf({ outer, holes, bottom, top }: Profile): Outline {
     stretches,
     corners,
     around,
+    isOval: corners.length === 0 && stretches.every(({ turn }) => turn > 0),
     bottom,
     top,
     size: 2 * around.radius,
