@@ -1,7 +1,7 @@
 /** Documents of files, opened as mechanisms of their own, and the numbers of their charts. */
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
-import { expect, solved, store } from './fixtures'
+import { solved, store } from './fixtures'
 import { openEmpty, stage } from './hands'
 
 /** The document of a file of the repository. */

@@ -11,7 +11,7 @@ import { closedWords } from './closed-words'
 defineProps<{ right: boolean }>()
 
 /** Lanes at most; the others are counted. */
-const MOST = 6
+const MOST = 3
 
 const mechanism = useMechanismStore()
 const playback = usePlaybackStore()
@@ -24,11 +24,26 @@ const all = computed(() => {
     .map((contact) => ({ contact, stretches: contactStretches(take, contact.id) }))
     .filter(({ stretches }) => stretches.length > 0)
 })
-const lanes = computed(() => all.value.slice(0, MOST))
+/** What touches all the time in one way has nothing to show over time. */
+const changing = computed(() => {
+  const end = run.take ? (run.take.frames - 1) * run.take.interval : 0
+  return all.value.filter(
+    ({ stretches: [first, ...more] }) => more.length > 0 || first!.to - first!.from < end,
+  )
+})
+const lanes = computed(() => changing.value.slice(0, MOST))
+const rest = computed(() => {
+  const steady = all.value.length - changing.value.length
+  return [
+    changing.value.length > MOST ? `${changing.value.length - MOST} more contacts open and close` : '',
+    steady > 0 ? `${counted(steady)} all the time` : '',
+  ].filter((words) => words !== '')
+})
+const counted = (many: number) => (many === 1 ? 'one contact touches' : `${many} contacts touch`)
 </script>
 
 <template>
-  <section v-if="lanes.length > 0" class="contacts" aria-label="Contact lanes">
+  <section v-if="all.length > 0" class="contacts" aria-label="Contact lanes">
     <TimeLane
       v-for="{ contact, stretches } in lanes"
       :key="contact.id"
@@ -45,7 +60,7 @@ const lanes = computed(() => all.value.slice(0, MOST))
         @choose="playback.goTo((stretch.from + stretch.to) / 2)"
       />
     </TimeLane>
-    <p v-if="all.length > MOST" class="muted rest">and {{ all.length - MOST }} more contacts</p>
+    <p v-if="rest.length > 0" class="muted rest">{{ rest.join(', ') }}</p>
   </section>
 </template>
 

@@ -43,6 +43,7 @@ import { withServos } from './drivers/servos'
 import { FallWatch } from './falling'
 import { StallWatch } from './stalls'
 import { suddenNotes } from './sudden-notes'
+import type { Fall } from './sudden-notes'
 import { SAME_INSTANT, TOGETHER } from './tolerances'
 
 /** Where a motion was, to go back to. */
@@ -72,6 +73,8 @@ export class Acts {
   readonly spans: Span[] = []
   /** What is worth knowing of how it went, in order. */
   readonly notes: Problem[] = []
+  /** Where pushed bodies lost each other. */
+  readonly falls: Fall[] = []
   /** Where contacts of a free motion were not told apart. */
   readonly stretches: Stretch[] = []
   /** Reads all coordinates at every step, over all acts. */
@@ -218,7 +221,7 @@ export class Acts {
       if (happened) return happened
       this.eachStep(solver.state, solver.time, false, this.stateAt)
       this.notes.push(...this.lookouts.flatMap((one) => one.look(solver.state, solver.time)))
-      this.notes.push(...suddenNotes(solver))
+      this.notes.push(...suddenNotes(solver, this.falls))
       if (solver instanceof PushingMover && solver.pending) {
         const failed = this.goOn(solver)
         if (failed) return failed
@@ -230,7 +233,7 @@ export class Acts {
   /** A contact has closed or opened: rates may jump there. */
   private goOn(solver: PushingMover): Problem | null {
     if (!solver.goOn()) return solver.problem
-    this.notes.push(...suddenNotes(solver))
+    this.notes.push(...suddenNotes(solver, this.falls))
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, solver.time)
     this.eachStep(solver.state, solver.time, true, this.stateAt)
@@ -360,7 +363,7 @@ export class Acts {
     this.changePoints.begin(solver, time)
     this.solver = solver
     if (!solver.start()) return solver.problem
-    this.notes.push(...suddenNotes(solver))
+    this.notes.push(...suddenNotes(solver, this.falls))
     this.forces?.begin(solver, solver instanceof FreeSolver ? solver.physics : (physics ?? undefined))
     this.course.begin(solver)
     for (const watcher of this.watchers) watcher.goOnFrom(solver.state, time)

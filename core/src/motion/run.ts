@@ -20,7 +20,7 @@ import { prescribesAtStart } from './drivers/drivers'
 import { coursesOf, planScenario, plannedItems } from './plan'
 import type { ScenarioPlan } from './plan'
 import type { ResolvedScenario } from './scenario'
-import { crowdedNotes } from './sudden-notes'
+import { crowdedNotes, fallNotes } from './sudden-notes'
 import { BetweenFrames } from './between'
 import { ProbeReader } from './probe-events'
 import { ForceMarks, MARK } from './force-marks'
@@ -129,6 +129,7 @@ export class ScenarioRun {
       changePoints: this.acts.changePoints.all,
       notes: [
         ...acts.notes,
+        ...fallNotes(acts.falls),
         ...crowdedNotes(acts.stretches, acts.time),
         ...dimension.flatMap(({ note }) => note?.() ?? []),
       ],

@@ -9,10 +9,10 @@ import type { Mover } from '../solve/mover'
 import { formatQuantity } from '../units/format'
 import { TOLD_IMPACT } from './tolerances'
 
-/** What has happened since it was asked last. */
-export function suddenNotes(mover: Mover): Problem[] {
+/** What has happened since it was asked last. @param falls where bodies lost each other so far; more are added here */
+export function suddenNotes(mover: Mover, falls: Fall[]): Problem[] {
   if (mover instanceof RestMover) return mover.snaps.splice(0).map(snap)
-  if (mover instanceof PushingMover) return mover.falls.splice(0).map(fall)
+  if (mover instanceof PushingMover) falls.push(...mover.falls.splice(0))
   if (!(mover instanceof FreeSolver)) return []
   const { kinetic } = mover.energy
   return mover.blows
@@ -28,12 +28,28 @@ const snap = (time: number): Problem => ({
   data: { time },
 })
 
-/** Code: `falls`. */
-const fall = ({ time, names: [a, b] }: PushingMover['falls'][number]): Problem => ({
-  code: 'falls',
-  message: `At ${time.toFixed(3)} s ${a} and ${b} lose each other, and what was pushed goes back at once.`,
-  data: { time },
-})
+/** When and where something lost its support and went back at once. */
+export type Fall = PushingMover['falls'][number]
+
+/** One for each pair of bodies, however often it happens. Code: `falls`. */
+export function fallNotes(falls: readonly Fall[]): Problem[] {
+  const pairs = new Map<string, Fall[]>()
+  for (const one of falls) {
+    const key = one.names.join(' and ')
+    pairs.set(key, [...(pairs.get(key) ?? []), one])
+  }
+  return [...pairs].map(([names, mine]) => {
+    const [{ time }] = mine
+    const last = mine[mine.length - 1].time
+    const more =
+      mine.length > 1 ? ` It happens ${mine.length} times, the last time at ${last.toFixed(3)} s.` : ''
+    return {
+      code: 'falls',
+      message: `At ${time.toFixed(3)} s ${names} lose each other, and what was pushed goes back at once.${more}`,
+      data: { time, count: mine.length },
+    }
+  })
+}
 
 /** Code: `impact`. */
 function blow({ time, energy }: FreeSolver['blows'][number]): Problem {
@@ -62,7 +78,7 @@ export function crowdedNotes(stretches: readonly Stretch[], until: number): Prob
     {
       code: 'contacts-crowded',
       message: `${where} one another too fast to be told apart, as when something rattles. They are solved in even steps of ${formatQuantity(CROWDED_STEP, 'ms', 3)} there: blows may be late by as much.`,
-      data: { from, to, together: sum },
+      data: { time: from, to, together: sum },
     },
   ]
 }

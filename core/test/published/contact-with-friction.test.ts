@@ -4,6 +4,7 @@ import { balance, G, letGo, loosen, reach, weigh } from '../dynamics/free'
 import type { FreeSetting } from '../dynamics/free'
 import { Sketch } from '../sketch'
 import type { Flat } from '../sketch'
+import { contactStretches } from '../../src'
 import type { Contact, Part } from '../../src'
 
 const RADIUS = 0.05
@@ -389,3 +390,37 @@ describe('the rod of Painlevé', () => {
     expect(rodOnFloor(1.5, -1).problem).toBeNull()
   })
 })
+
+describe.each([1, -1])(
+  'a plate that lies on a driven disc and is kept from going along, to side %d',
+  (side) => {
+    // Meriam & Kraige, Dynamics, section 3/4 (kinetic friction): the disc needs mu N r, as soon as it turns
+    it.each([0.25, 0])('takes friction of %d times its weight from the very start', (friction) => {
+      const sketch = new Sketch(1, 20)
+        .body('disc', 'plate')
+        .hinge('drive', 'ground', 'disc', [0, 0])
+        .slide('guide', 'ground', 'plate', [0, RADIUS + 0.01, 0], [0, 1, 0])
+        .part('round', 'cylinder', 'disc', [0, 0], { diameter: 2 * RADIUS, length: '20 mm' })
+        .part('flat', 'box', 'plate', [0, RADIUS + 0.01], {
+          ...{ width: '300 mm', depth: '20 mm', height: '20 mm' },
+        })
+        .contact('lies', 'disc', 'plate', { friction })
+        .probe({ id: 'torque', kind: 'effort', joint: 'drive' })
+        .motor('drive', 2 * side)
+      weigh(sketch, 'disc', 1, [0, 0, 0], [0, 0, 1e-3, 0, 0, 0])
+      weigh(sketch, 'plate', MASS, [0, RADIUS, 0], [0, 0, 1e-2, 0, 0, 0])
+      const [scenario] = sketch.document.scenarios
+      Object.assign(scenario!, { mode: 'free', gravity: [0, -G, 0] })
+      Object.assign(scenario!.drivers[0]!, { runUp: '0.5 s' })
+      const film = sketch.solve()
+      for (let frame = 1; frame < film.take.frames; frame++) {
+        // while it runs up its own inertia is driven besides
+        const inertia = frame < 10 ? 1e-3 * 4 : 0
+        if (frame === 10) continue
+        expect(film.probe('torque', frame)[0]).toBeCloseTo(side * (inertia + friction * MASS * G * RADIUS), 9)
+      }
+      const kinds = contactStretches(film.take, 'lies').map(({ kind }) => kind)
+      expect(kinds[kinds.length - 1]).toBe('slides')
+    })
+  },
+)

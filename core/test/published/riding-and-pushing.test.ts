@@ -229,7 +229,7 @@ describe.each([13, 60])('a pawl on a ratchet, at %d frames a second', (frameRate
       expect(Math.abs(film.joint('pivot', frame)[0] - expected)).toBeLessThan(1e-9)
     }
     // half a turn passes six of twelve teeth
-    expect(film.take.notes.filter(({ code }) => code === 'falls')).toHaveLength(6)
+    expect(film.take.notes.map(({ code, data }) => [code, data!.count])).toEqual([['falls', 6]])
   })
 
   it('stops the wheel when it turns back, with its tip at the root of a tooth', () => {
@@ -292,6 +292,9 @@ describe.each([
   it('keeps it where it is while the lever goes back', () => {
     const at = (time: number) => film.joint('axle', Math.round(time * frameRate))[0]
     expect(at(2)).toBe(at(13 / 7))
-    expect(film.take.notes.filter(({ code }) => code === 'falls')).toHaveLength(8)
+    expect(film.take.notes.map(({ code, data }) => [code, data!.count])).toEqual([
+      ['falls', 4],
+      ['falls', 4],
+    ])
   })
 })

@@ -178,7 +178,13 @@ export class FreeContacts {
     if (kind === 'turns') return way === 0 ? -1 : this.backwards(meeting) - this.crawl
     if (meeting.isAtLimit) return -this.backwards(meeting) - this.crawl
     if (way !== 0 || law.staticFriction === 0) return -1
+    if (this.isDragged(meeting)) return Math.abs(meeting.slipRate) - this.crawl
     return Math.abs(tangential) - law.staticFriction * normal - this.noise(meeting)
+  }
+
+  /** Whether friction cannot keep it from sliding whatever it does: drivers move both bodies along. */
+  private isDragged(meeting: Meeting): boolean {
+    return this.forces.response.scale[2 * this.closed.indexOf(meeting) + 1] === 0
   }
 
   /** How fast it slides against its way [m/s]. */
@@ -271,6 +277,7 @@ export class FreeContacts {
     if (change.kind === 'leaves') this.parting = this.parting.filter((meeting) => meeting !== change.meeting)
     this.forgetAway(state)
     if (change.kind === 'pulls') this.modes.pulls(change.meeting)
+    else if (change.kind === 'breaks' && this.isDragged(change.meeting)) change.meeting.findWay(this.crawl)
     else if (change.kind === 'breaks') this.modes.breaks(change.meeting)
     if (change.kind === 'leaves') this.leave(change.meeting, state)
     else if (change.kind === 'turns') this.stopWith(change.meeting)

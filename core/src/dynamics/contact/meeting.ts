@@ -11,6 +11,7 @@ import type { ContactPair } from '../../contact/pairs'
 import type { MotionState } from '../../mechanism/state'
 import type { Touch } from '../../proximity/outlines/touch'
 import type { Sense } from '../dry-friction'
+import { STICKING_SPEED } from './tolerances'
 
 export class Meeting {
   readonly law: ContactLaw
@@ -51,9 +52,11 @@ export class Meeting {
     return this.touch.gap
   }
 
-  /** Whether it slides: friction may be at its limit without that. */
+  /** Whether it slides: friction may be at its limit without that, and without friction nothing sticks. */
   get slides(): boolean {
-    return this.way !== 0 && !this.isAtLimit
+    const { law, way, isAtLimit, slipRate, on } = this
+    if (law.staticFriction > 0) return way !== 0 && !isAtLimit
+    return Math.abs(slipRate) > STICKING_SPEED * Math.min(on.finder.a.size, on.finder.b.size)
   }
 
   /** Coefficient of friction that holds now. */
