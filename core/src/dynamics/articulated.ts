@@ -24,6 +24,8 @@ export class ArticulatedBodies {
   private readonly pivot: Float64Array
   private readonly rest: Float64Array
   private readonly total: Float64Array
+  /** The links by the chain from ground that they belong to, parents before children: what acts on one moves no other. */
+  private readonly trees: readonly Int32Array[]
 
   /** @param links of the chains, parents before children: with each link all that hang on it */
   constructor(
@@ -42,6 +44,9 @@ export class ArticulatedBodies {
     this.pivot = new Float64Array(n)
     this.rest = new Float64Array(n)
     this.total = new Float64Array(6 * n)
+    const root = (link: number): number => (chain.linkParent[link] > 0 ? root(chain.linkParent[link]) : link)
+    const roots = [...new Set(Array.from(links, root))]
+    this.trees = roots.map((first) => links.filter((link) => root(link) === first))
   }
 
   /**
@@ -90,8 +95,21 @@ export class ArticulatedBodies {
   }
 
   /** Accelerations by forces along the coordinates with nothing else acting, by link; after `solve`, whose pivots it uses. */
-  respond({ screw }: MotionState, forces: Float64Array, out: Float64Array): void {
-    const { links, chain, bias, u, pivot, rest, total, known } = this
+  respond(state: MotionState, forces: Float64Array, out: Float64Array): void {
+    for (let n = 0; n < this.trees.length; n++) {
+      const links = this.trees[n]
+      if (isAny(forces, links)) this.respondIn(links, state, forces, out)
+      else for (let k = 0; k < links.length; k++) out[links[k]] = 0
+    }
+  }
+
+  private respondIn(
+    links: Int32Array,
+    { screw }: MotionState,
+    forces: Float64Array,
+    out: Float64Array,
+  ): void {
+    const { chain, bias, u, pivot, rest, total, known } = this
     const { linkParent } = chain
     for (let n = 0; n < links.length; n++) bias.fill(0, 6 * links[n], 6 * links[n] + 6)
     for (let n = links.length - 1; n >= 0; n--) {
@@ -309,4 +327,9 @@ function multiplySymmetric(
     m[i + 4] * x0 + m[i + 9] * x1 + m[i + 13] * x2 + m[i + 16] * x3 + m[i + 18] * x4 + m[i + 19] * x5
   out[o + 5] =
     m[i + 5] * x0 + m[i + 10] * x1 + m[i + 14] * x2 + m[i + 17] * x3 + m[i + 19] * x4 + m[i + 20] * x5
+}
+
+function isAny(values: Float64Array, of: Int32Array): boolean {
+  for (let k = 0; k < of.length; k++) if (values[of[k]] !== 0) return true
+  return false
 }

@@ -15,13 +15,17 @@ import { choose } from './choice'
 import type { Asked } from './choice'
 import { clings } from './clings'
 import type { ContactForces } from './contact-forces'
+import type { ContactResponse } from './response'
+import { sweep } from './sweeps'
 import type { Meeting } from './meeting'
 import {
   CROWDED,
   CROWDED_STEP,
   CROWDED_STRETCH,
+  CROWDING,
   DRIFT,
   LONGEST_STRETCH,
+  MOST_AS_A_WHOLE,
   SLOW_SLIP,
   TOUCHES,
 } from './tolerances'
@@ -57,14 +61,21 @@ export class Crowd {
     const { changes, stretches } = this
     changes.push(time)
     if (changes.length <= CROWDED.changes) return
-    if (time - changes.shift()! > CROWDED.within) return
+    const { crowding } = this
+    if (time - changes.shift()! > crowding ** 2 * CROWDED.within) return
     const last = stretches.at(-1)
     const goesOn = last !== undefined && time - last.to < this.length
-    this.length = goesOn ? Math.min(2 * this.length, LONGEST_STRETCH) : CROWDED_STRETCH
+    this.length = goesOn ? Math.min(2 * this.length, LONGEST_STRETCH) : crowding * CROWDED_STRETCH
     this.until = time + this.length
     this.changes = []
     if (goesOn) last.to = this.until
     else stretches.push({ from: time, to: this.until })
+  }
+
+  /** How much more there is to do for the contacts that touch now than for a few. */
+  private get crowding(): number {
+    const many = this.forces.closed.length
+    return many > MOST_AS_A_WHOLE ? CROWDING * many : 1
   }
 
   isOn(time: number): boolean {
@@ -82,7 +93,7 @@ export class Crowd {
     const { leap, forward, state } = free
     const { forces, mechanism } = this
     const from = free.placedAt
-    const to = Math.min(from + CROWDED_STEP, this.until, latest)
+    const to = Math.min(from + this.crowding * CROWDED_STEP, this.until, latest)
     const duration = to - from
     const near = TOUCHES * mechanism.size + duration * fastest(state, mechanism.size)
     const energy = forward.kineticEnergy + forward.potentialEnergy
@@ -121,12 +132,12 @@ export class Crowd {
     const { closed, response } = this.forces
     const rates = Float64Array.from(closed.flatMap((meeting) => after(meeting, duration)))
     const asked = closed.map((meeting) => this.asked(meeting))
-    const chosen = choose(response, rates, asked)
-    if (!chosen) return false
-    free.strikeContacts(chosen.forces)
+    const impulses = impulsesOf(response, rates, asked)
+    if (!impulses) return false
+    free.strikeContacts(impulses)
     closed.forEach((meeting, k) => {
-      meeting.normal += chosen.forces[2 * k] / duration
-      meeting.tangential += chosen.forces[2 * k + 1] / duration
+      meeting.normal += impulses[2 * k] / duration
+      meeting.tangential += impulses[2 * k + 1] / duration
     })
     return true
   }
@@ -147,13 +158,23 @@ export class Crowd {
       const { closed, response } = forces
       const gaps = new Float64Array(response.n)
       closed.forEach(({ gap }, k) => (gaps[2 * k] = gap))
-      const chosen = choose(response, gaps, closed.map(smooth))
-      if (!chosen) return true
-      free.moveContacts(chosen.forces)
+      const moves = impulsesOf(response, gaps, closed.map(smooth))
+      if (!moves) return true
+      free.moveContacts(moves)
     }
     return true
   }
 }
+
+/** Null where none fit. */
+const impulsesOf = (
+  response: ContactResponse,
+  rates: Float64Array,
+  asked: readonly Asked[],
+): Float64Array | null =>
+  asked.length > MOST_AS_A_WHOLE
+    ? sweep(response, rates, asked)
+    : (choose(response, rates, asked)?.forces ?? null)
 
 const smooth = (): Asked => ({ coefficient: 0, slides: 0, least: 0 })
 

@@ -19,9 +19,11 @@ export class ContactResponse {
   readonly answers: Float64Array[] = []
   private readonly efforts: Float64Array
   private readonly gathered: Float64Array[] = []
+  private readonly touched: Int32Array
 
   constructor(private readonly links: number) {
     this.efforts = new Float64Array(links)
+    this.touched = new Int32Array(links)
   }
 
   /** After `forward.accelerate`; the meetings must be placed. */
@@ -36,12 +38,17 @@ export class ContactResponse {
       forward.respond(gathered[d], answers[d])
     }
     let most = 0
+    const { touched } = this
     for (let i = 0; i < n; i++) {
       const row = gathered[i]
+      // what neither body moves has no part in it
+      let many = 0
+      for (let k = 0; k < independent.length; k++)
+        if (row[independent[k]] !== 0) touched[many++] = independent[k]
       for (let j = 0; j <= i; j++) {
         const column = answers[j]
         let sum = 0
-        for (let k = 0; k < independent.length; k++) sum += row[independent[k]] * column[independent[k]]
+        for (let k = 0; k < many; k++) sum += row[touched[k]] * column[touched[k]]
         w[n * i + j] = w[n * j + i] = sum
       }
       if (w[n * i + i] > most) most = w[n * i + i]

@@ -37,3 +37,9 @@ export const CROWDED_STRETCH = 2e-3
 export const LONGEST_STRETCH = 0.05
 /** What slides more slowly there sticks by static friction [sizes/s]. Larger: slow slides take too much friction. Smaller: what sticks is let go. */
 export const SLOW_SLIP = 1e-6
+/** With more contacts than these, those that are not told apart are swept over instead of solved as a whole. More: work grows with their cube. Fewer: what could be exact is not. */
+export const MOST_AS_A_WHOLE = 8
+/** Share of the largest impulse by which a sweep may still change one [-]. Larger: bodies sink in and are pushed out. Smaller: more sweeps. */
+export const SWEPT = 1e-9
+/** Of more contacts than these, the share of their number by which steps are longer and changes crowd sooner [-]. Larger: coarser. Smaller: slower. */
+export const CROWDING = 0.25
