@@ -14,6 +14,7 @@ import { Solver } from '../src/solve/solver'
 import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
+import { boxesFall, engineBoxesFall } from './boxes'
 import { camsOverProgrammes, dragOfTwentyContacts, walking } from './contact'
 import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
@@ -245,17 +246,23 @@ const forces = (): Promise<void> =>
     'ladder of 100': machines.ladder(100),
   })
 
-function contacts(): void {
+async function contacts(): Promise<void> {
   ratio('three cams ridden on over their motion programmes', camsOverProgrammes(), 5)
   ratio('drag of a block that pushes twenty others [ms]', dragOfTwentyContacts() / 1000, 1000 / 60)
   const { cpu, deepest } = walking()
   ratio('walking carrier, CPU of a simulated second [ms]', cpu, 60)
   ratio('its deepest foot at the end of a step [um]', 1e6 * deepest, 1)
+  const [engine, own] = [await engineBoxesFall(1e-5), boxesFall()]
+  note('twelve boxes in a tray, CPU of a simulated second', own.cpu, 'ms')
+  note('their deepest overlap', 1e6 * own.deepest, 'um')
+  note('the same boxes in an engine', engine.cpu, 'ms')
+  note('their deepest overlap there', 1e6 * engine.deepest, 'um')
+  ratio('twelve boxes over an engine that lets them sink in deeper', own.cpu / engine.cpu, 3)
 }
 
 /** @param part `kinematics`, `forces` or `contacts`: each in a process of its own, so that none runs on code compiled for another */
 async function main(part: string, out: string): Promise<void> {
-  if (part === 'contacts') contacts()
+  if (part === 'contacts') await contacts()
   else await (part === 'forces' ? forces() : kinematics())
   writeFileSync(out, JSON.stringify(figures, null, 2))
 }

@@ -23,7 +23,7 @@ function seek(event: MouseEvent) {
   <div class="lane">
     <p class="side">
       <strong>{{ name }}</strong>
-      <span class="muted tabular">{{ note }}</span>
+      <span class="muted tabular" :title="note">{{ note }}</span>
     </p>
     <div class="track" :class="{ right }" @click="seek">
       <slot />

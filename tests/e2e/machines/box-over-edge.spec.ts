@@ -33,6 +33,8 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
       id: 'box',
       name: 'Box',
       parts: [{ id: 'cube-placed', part: 'cube', at: at(-200, 30) }],
+      // sunk into the table
+      pose: { position: [0, 0, '-5 mm'] },
       mass: { mass: `${MASS} kg`, centre: ['-200 mm', 0, '30 mm'], inertia: [0.001, 0.002, 0.001, 0, 0, 0] },
     },
   ]
@@ -58,8 +60,14 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
   const form = page.getByRole('form', { name: 'New contact' })
   await chooseNames(form, { 'First body': 'Table', 'Second body': 'Box' })
   await form.getByRole('button', { name: 'Make contact' }).click()
-  const contact = page.getByRole('group', { name: /Table/ }).filter({ hasText: 'touch' })
-  await expect(contact).toBeVisible()
+  const contact = page.getByRole('group', { name: /Table/ })
+  await expect(contact).toContainText('overlap by 5.000 mm')
+  await contact.getByRole('button', { name: 'Push apart' }).click()
+  await expect(contact).toContainText('touch')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(contact).toContainText('overlap by 5.000 mm')
+  await contact.getByRole('button', { name: 'Push apart' }).click()
+  await expect(contact).toContainText('touch')
   const friction = contact.getByLabel('Kinetic friction')
   await friction.fill('11')
   await friction.press('Enter')

@@ -39,6 +39,10 @@ test('a tamper lifts off its eccentric when it is too fast, on a curve and by a 
   await expect(chip).toHaveText('1 of 1 check not met')
   await inspector(page).getByRole('button', { name: 'Go there' }).click()
   await expect.poll(gap).toBeGreaterThan(1)
+  const lanes = page.getByRole('region', { name: 'Contact lanes' })
+  await expect(lanes).toContainText(/touch for 0\.6\d\d s, \d+ times/)
+  await lanes.getByRole('button', { name: /^Slides from 0\.000 s/ }).click()
+  await expect.poll(gap).toBeCloseTo(0, 3)
 
   // a spring ten times as strong keeps it on; undone, it lifts off again
   await stage(page, 'Connect')
