@@ -66,6 +66,8 @@ export function probeName(form: ProbeForm, [first, second]: Picked, nameOf: (id:
     'contact-gap': `Gap of ${nameOf(contact)}`,
     'contact-force': `Force in ${nameOf(contact)}`,
     'contact-slip': `Sliding of ${nameOf(contact)}`,
+    'contact-point': `Place of ${nameOf(contact)} on ${nameOf(form.body)}${direction}`,
+    'contact-pressure-angle': `Pressure angle of ${nameOf(contact)}`,
     energy: 'Energy',
     expression,
     distance: `${place} to ${second?.words ?? ''}`,

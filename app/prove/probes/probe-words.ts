@@ -30,6 +30,8 @@ export const PROBE_WORDS: Readonly<Record<string, string>> = {
   'contact-gap': 'Gap of a contact',
   'contact-force': 'Force in a contact',
   'contact-slip': 'Sliding of a contact',
+  'contact-point': 'Place of a contact on a body',
+  'contact-pressure-angle': 'Pressure angle of a contact',
   energy: 'Energy of the whole mechanism',
   expression: 'Expression of other probes',
 }

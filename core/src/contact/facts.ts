@@ -4,6 +4,8 @@ import type { Scenario } from '../document/format/scenarios'
 import { entriesOf, nameOfEntry } from '../document/walk'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
+import type { MotionState } from '../mechanism/state'
+import type { Touch } from '../proximity/outlines/touch'
 import type { Problem } from '../result'
 import { LEFT_OUT_OF_REST } from './contact-problems'
 import { contactPairs, LieReader } from './pairs'
@@ -56,11 +58,29 @@ function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): P
   }))
 }
 
-/** The least gap of a pair [m]; null where they are farther apart than they are large. */
-export function leastGap(on: ContactPair, state: Parameters<LieReader['read']>[0]): number | null {
+/** Where a pair comes nearest to touching, with how its outlines lie; null where they are farther apart than they are large. */
+export function nearestPlace(
+  on: ContactPair,
+  state: MotionState,
+): { readonly touch: Touch; readonly reader: LieReader } | null {
   const reader = new LieReader()
   const lie = reader.read(state, on.pair)
   if (!reader.overlapsAlong(on)) return null
   const { a, b } = on.finder
-  return on.finder.touches(lie, -Math.min(a.size, b.size) / 2, a.size + b.size)[0]?.gap ?? null
+  const [touch] = on.finder.touches(lie, -Math.min(a.size, b.size) / 2, a.size + b.size)
+  return touch ? { touch, reader } : null
+}
+
+/** The least gap of a pair [m]; null where they are farther apart than they are large. */
+export const leastGap = (on: ContactPair, state: MotionState): number | null =>
+  nearestPlace(on, state)?.touch.gap ?? null
+
+/** Where the bodies of some pairs touch; null where none do. @param most gap up to which they do [m] */
+export function touchingPlace(pairs: readonly ContactPair[], state: MotionState, most: number) {
+  const places = pairs.flatMap((on) => {
+    const place = nearestPlace(on, state)
+    return place && place.touch.gap <= most ? [{ on, ...place }] : []
+  })
+  if (places.length === 0) return null
+  return places.reduce((nearest, one) => (one.touch.gap < nearest.touch.gap ? one : nearest))
 }

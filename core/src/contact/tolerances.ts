@@ -15,6 +15,9 @@ export const BEYOND = 1e-8
 /** How hard a contact may pull, as what is left of a way back to rest [rad, sizes]. Larger: followers stick. Smaller: rounding parts them. */
 export const PULLS = 1e-11
 
+/** Bodies nearer to each other than this touch, for what is measured where they do [sizes]. Larger: a hair of room is none. Smaller: rounding parts them. */
+export const MEASURED_AS_TOUCHING = 1e-7
+
 /** How far from its rest position a coordinate is at rest [rad, sizes]. Larger: ways back are left out. Smaller: rounding is a way back. */
 export const AT_REST = 1e-11
 

@@ -24,6 +24,8 @@ import { pressureAngle } from './pressure-angle'
 import { slip } from './slip'
 import { contactForce } from './contact-force'
 import { contactGap } from './contact-gap'
+import { contactPoint } from './contact-point'
+import { contactPressureAngle } from './contact-pressure-angle'
 import { contactSlip } from './contact-slip'
 import { springForce } from './spring-force'
 import { springLength } from './spring-length'
@@ -63,6 +65,8 @@ addProbeType(jointForce)
 addProbeType(jointMoment)
 addProbeType(springForce)
 addProbeType(contactGap)
+addProbeType(contactPoint)
+addProbeType(contactPressureAngle)
 addProbeType(contactForce)
 addProbeType(contactSlip)
 addProbeType(energy)

@@ -88,3 +88,55 @@ describe('a run with contacts that cannot be', () => {
     expect(stopped!.data!.time).toBeCloseTo(0.5, 8)
   })
 })
+
+describe.each([1, -1])('a roller that rides on a cam, turned to side %d', (side) => {
+  // Norton, Design of Machinery, section 8.6: without offset tan(pressure angle) = lift' / (base + roller + lift)
+  const [BASE, ROLLER, LIFT, RISE] = [0.025, 0.006, 0.012, (2 * Math.PI) / 3]
+  const rise = (u: number) => LIFT * (10 * u ** 3 - 15 * u ** 4 + 6 * u ** 5)
+  const slope = (u: number) => (LIFT * (30 * u ** 2 - 60 * u ** 3 + 30 * u ** 4)) / RISE
+  const sketch = new Sketch(1, 60)
+    .body('shaft', 'rider')
+    .hinge('drive', 'ground', 'shaft', [0, 0])
+    .part('cam', 'cam', 'shaft', [0, 0])
+    .part('roller', 'cylinder', 'rider', [0.05, 0], { diameter: 2 * ROLLER, length: '10 mm' })
+    .slide('way', 'ground', 'rider', [0, 0, 0], [1, 0, 0])
+    .rest('way', -0.03)
+    .contact('ride', 'shaft', 'rider')
+    .motor('drive', -side * 2 * Math.PI)
+    .probe({ id: 'pressure', kind: 'contact-pressure-angle', contact: 'ride' })
+  for (const along of ['x', 'y'] as const)
+    sketch.probe({ id: along, kind: 'contact-point', contact: 'ride', body: 'rider', along })
+
+  it('has the pressure angle of its programme, and touches where that says', () => {
+    const film = sketch.solve()
+    for (let frame = 0; frame < film.take.frames; frame++) {
+      const turned = side * 2 * Math.PI * film.time(frame)
+      const at = ((turned % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI)
+      if (at > RISE) continue
+      const angle = Math.atan(slope(at / RISE) / (BASE + ROLLER + rise(at / RISE)))
+      expect(film.probe('pressure', frame)[0]).toBeCloseTo(angle, 7)
+      const [x] = film.probe('x', frame)
+      const [y] = film.probe('y', frame)
+      // the rider's own origin is ground's where it was drawn
+      expect(Math.hypot(x - 0.05, y)).toBeCloseTo(ROLLER, 9)
+      expect(Math.abs(Math.atan2(Math.abs(y), 0.05 - x))).toBeCloseTo(angle, 7)
+    }
+  })
+
+  it('has none while it is off, and a body that goes where it likes has none at all', () => {
+    const off = new Sketch(0.1)
+      .body('one')
+      .part('floor', 'box', 'ground', [0, -0.1], { width: '1 m', depth: '100 mm' })
+      .part('cube', 'box', 'one', [0, 0.1], { width: '40 mm', depth: '40 mm' })
+      .slide('way', 'ground', 'one', [0, 0.1, 0], [0, 1, 0])
+      .contact('meet', 'ground', 'one')
+      .probe({ id: 'pressure', kind: 'contact-pressure-angle', contact: 'meet' })
+      .probe({ id: 'place', kind: 'contact-point', contact: 'meet', body: 'one', along: 'x' })
+    const film = off.solve()
+    expect(film.probe('pressure', 0)[0]).toBeNaN()
+    expect(film.probe('place', 0)[0]).toBeNaN()
+    const loose = block(0.1)
+    loose.probe({ id: 'pressure', kind: 'contact-pressure-angle', contact: 'on-floor' })
+    expect(() => loose.attempt()).toThrow('no joint with one freedom')
+  })
+})

@@ -1,0 +1,53 @@
+/**
+ * Pressure angle of a contact [rad]: the acute angle between the common normal where its bodies touch and the way that the second one goes
+ * along its own joint; not a number while they do not touch. Source: Norton, Design of Machinery, section 8.6. Error: `probe-freedom`.
+ */
+import { touchingPlace } from '../contact/facts'
+import { writePlace } from '../contact/closed'
+import { everyContactPair } from '../contact/pairs'
+import { MEASURED_AS_TOUCHING } from '../contact/tolerances'
+import { succeed } from '../result'
+import { defineProbe, unknown, unsuited } from './probe-type'
+
+export const contactPressureAngle = defineProbe({
+  kind: 'contact-pressure-angle',
+  needs: { fields: ['contact'], words: 'a contact whose second body goes along one slide or pivot' },
+  measure(mechanism, probe, path) {
+    const pairs = everyContactPair(mechanism).filter(({ contact }) => contact.id === probe.contact)
+    const isGuided = pairs.every(({ bodies }) => freedomsOf(mechanism.bodyLink[bodies[1]]) === 1)
+    if (!isGuided)
+      return unsuited(
+        probe,
+        `${path}/contact`,
+        'its second body has no joint with one freedom that it goes along; choose the contact of a follower.',
+      )
+    const point = new Float64Array(3)
+    return succeed({
+      channel: { key: probe.id, name: probe.name, dimension: 'angle' },
+      read(state, _, out, at) {
+        unknown(out, at)
+        const place = touchingPlace(pairs, state, MEASURED_AS_TOUCHING * mechanism.size)
+        if (!place) return
+        const { touch, reader, on } = place
+        writePlace(touch, reader, point)
+        const v = 6 * mechanism.bodyLink[on.bodies[1]]
+        const { screw } = state
+        let [along, size] = [0, 0]
+        for (let k = 0; k < 3; k++) {
+          const [m, n] = [(k + 1) % 3, (k + 2) % 3]
+          const way = screw[v + 3 + k] + screw[v + m] * point[n] - screw[v + n] * point[m]
+          const normal = reader.frames[k] * touch.onA[2] + reader.frames[3 + k] * touch.onA[3]
+          along += way * normal
+          size += way * way
+        }
+        out[at] = Math.acos(Math.min(1, Math.abs(along) / Math.sqrt(size)))
+      },
+    })
+
+    /** Freedoms of the joint that moves a link. */
+    function freedomsOf(link: number): number {
+      const mine = mechanism.coordinates.find((coordinate) => coordinate.link === link)
+      return mine ? mechanism.geometry.joints[mine.joint].type.freedoms.length : 0
+    }
+  },
+})
