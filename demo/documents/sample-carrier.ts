@@ -62,8 +62,8 @@ const wide = LEGS * APART + 20
 const carrier = new LineBuilder('Walking sample carrier')
 // its outline lies in the plane of walking
 carrier
-  .body('bench', 'Bench', [1300, 0, -10], true)
-  .part('box', DARK, { width: '3400 mm', depth: '20 mm', height: '320 mm' }, [0, 0, 0], SOUTH)
+  .body('bench', 'Bench', [1500, 0, -10], true)
+  .part('box', DARK, { width: '3800 mm', depth: '20 mm', height: '320 mm' }, [0, 0, 0], SOUTH)
 chassis()
 legs.forEach(leg)
 carrier.document.contacts = legs.map((_, k) => ({
@@ -81,7 +81,18 @@ carrier.document.charts = [
 carrier.document.scenarios = [
   {
     ...{ id: 'walk', name: 'Walk along the bench', length: '30 s', frameRate: 30, mode: 'free' },
-    drivers: [{ id: 'motor', kind: 'motor', joint: 'crank', speed: '-50 rpm', runUp: 0 }],
+    drivers: [{ id: 'motor', kind: 'motor', joint: 'crank', speed: '-50 rpm', runUp: '0.3 s' }],
+    shots: [
+      {
+        ...{ id: 'beside', name: 'Beside it', kind: 'follows', on: 'chassis', start: 0, duration: '22 s' },
+        view: { eye: ['180 mm', '-620 mm', '220 mm'], target: [0, 0, '-10 mm'] },
+      },
+      {
+        ...{ id: 'legs', name: 'Its feet', kind: 'follows', on: 'chassis', start: '22 s', duration: '8 s' },
+        view: { eye: ['60 mm', '-300 mm', '20 mm'], target: [0, 0, '-50 mm'] },
+      },
+    ],
+    picture: { frame: '16:9' },
   } as unknown as Scenario,
 ]
 
