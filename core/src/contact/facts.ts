@@ -59,7 +59,7 @@ function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): P
 }
 
 /** Where a pair comes nearest to touching, with how its outlines lie; null where they are farther apart than they are large. */
-export function nearestPlace(
+function nearestPlace(
   on: ContactPair,
   state: MotionState,
 ): { readonly touch: Touch; readonly reader: LieReader } | null {
