@@ -111,6 +111,31 @@ async function takePair(contact: Contact, name: string | null) {
   )
 }
 
+/** What a contact that gives way is typed with. */
+const GIVING = [
+  { key: 'force', words: 'Under a force of', dimension: 'force' },
+  { key: 'exponent', words: 'Exponent', dimension: 'number' },
+  { key: 'damping', words: 'Damping (s/m)', dimension: 'number' },
+] as const
+/** Until it is typed. */
+const USUAL_FORCE = '100 N'
+
+const setDepth = (contact: Contact, typed: Quantity | undefined) =>
+  change(contact, `${contact.name}: gives way`, (own) => {
+    if (typed === undefined) delete own.compliance
+    else own.compliance = { force: USUAL_FORCE, ...own.compliance, depth: typed }
+  })
+const setGiving = (contact: Contact, { key, words }: (typeof GIVING)[number], typed: Quantity | undefined) =>
+  change(contact, `${contact.name}: ${words.toLowerCase()}`, ({ compliance }) => {
+    if (!compliance) return
+    if (key === 'force') compliance.force = typed ?? USUAL_FORCE
+    else if (typed === undefined) Reflect.deleteProperty(compliance, key)
+    else {
+      const read = parseQuantity(typed, 'number')
+      compliance[key] = read.ok ? read.value : (typed as number)
+    }
+  })
+
 /** Smaller gaps are none [m]. */
 const TOUCHES = 1e-8
 const factOf = ({ id }: Contact) => facts.value.find((one) => one.contact.id === id)
@@ -182,6 +207,24 @@ function stateOf(contact: Contact): string {
           :commit="(typed) => setValue(contact, key, words, typed)"
           :clear="() => setValue(contact, key, words, undefined)"
         />
+        <QuantityField
+          label="Gives way by (empty: rigid)"
+          :value="contact.compliance?.depth ?? null"
+          dimension="length"
+          :commit="(typed) => setDepth(contact, typed)"
+          :clear="() => setDepth(contact, undefined)"
+        />
+        <template v-if="contact.compliance">
+          <QuantityField
+            v-for="field in GIVING"
+            :key="field.key"
+            :label="field.words"
+            :value="contact.compliance[field.key] ?? null"
+            :dimension="field.dimension"
+            :commit="(typed) => setGiving(contact, field, typed)"
+            :clear="field.key === 'force' ? undefined : () => setGiving(contact, field, undefined)"
+          />
+        </template>
       </div>
     </div>
   </div>

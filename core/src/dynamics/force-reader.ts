@@ -5,6 +5,7 @@
 import type { Mechanism } from '../mechanism/compile'
 import type { Equations } from '../mechanism/equations'
 import type { MotionState } from '../mechanism/state'
+import { CompliantContacts } from './contact/compliant'
 import { ContactForces } from './contact/contact-forces'
 import type { Meeting } from './contact/meeting'
 import { AllReactions } from './all-reactions'
@@ -63,7 +64,10 @@ export class ForceReader {
 
   /** Where bodies touch now; null where contacts have no part in what moves it. */
   get touching(): readonly Meeting[] | null {
-    return this.physics.loads.acting.find((load) => load instanceof ContactForces)?.closed ?? null
+    const { acting } = this.physics.loads
+    const rigid = acting.find((load) => load instanceof ContactForces)
+    const soft = acting.find((load) => load instanceof CompliantContacts)
+    return rigid || soft ? [...(rigid?.closed ?? []), ...(soft?.touching ?? [])] : null
   }
 
   /** Whether friction or a limit keeps a link's coordinate still. */

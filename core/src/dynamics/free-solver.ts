@@ -20,6 +20,7 @@ import { breaksOf, firstAfter } from './breaks'
 import { FreeEquations } from './free-equations'
 import { jams, noMass, unresolved } from './free-problems'
 import { shareBlow } from './contact/blow'
+import { CompliantContacts } from './contact/compliant'
 import { FreeContacts } from './contact/free-contacts'
 import type { ContactChange } from './contact/free-contacts'
 import type { Stretch } from './contact/crowd'
@@ -28,7 +29,7 @@ import { HoldWatch } from './hold-watch'
 import type { Sudden } from './hold-watch'
 import { holdsOf } from './holds'
 import type { Hold } from './holds'
-import { DRIFT } from './contact/tolerances'
+import { DRIFT, THIN_STEP } from './contact/tolerances'
 import { ForceReader } from './force-reader'
 import type { Energies, Physics } from './physics'
 import { LONGEST_TRAVEL, LONGEST_WATCHED_TRAVEL, MOST_STEPS, STEPS_BETWEEN_LOOKS } from './tolerances'
@@ -64,6 +65,7 @@ export class FreeSolver implements Mover {
   readonly physics: Physics
   private readonly holding: HoldWatch
   private readonly contacts: FreeContacts | null
+  private readonly compliant: CompliantContacts | null
   private free!: FreeEquations
   private readonly forces: ForceReader
   /** What one radian or metre of each link is in radians and sizes. */
@@ -106,9 +108,13 @@ export class FreeSolver implements Mover {
     for (const { link } of drives) this.driven[link] = 1
     this.lookedAt = time
     const { pairs = [], stretches = [] } = options
-    this.contacts = pairs.length > 0 ? new FreeContacts(mechanism, pairs, stretches) : null
-    const { masses, loads } = physics
-    this.physics = this.contacts ? { masses, loads: loads.with(this.contacts.forces) } : physics
+    const rigid = pairs.filter(({ contact }) => !contact.compliance)
+    const soft = pairs.filter(({ contact }) => contact.compliance)
+    this.contacts = rigid.length > 0 ? new FreeContacts(mechanism, rigid, stretches) : null
+    this.compliant = soft.length > 0 ? new CompliantContacts(soft) : null
+    let { loads } = physics
+    for (const more of [this.contacts?.forces, this.compliant]) if (more) loads = loads.with(more)
+    this.physics = { masses: physics.masses, loads }
     this.breaks = breaksOf(loads)
     this.holds = holdsOf(mechanism, loads, this.driven)
     this.ratesBefore = new Float64Array(mechanism.links)
@@ -126,7 +132,7 @@ export class FreeSolver implements Mover {
 
   /** Where bodies touch now, with their forces. */
   get touching(): readonly Meeting[] {
-    return this.contacts?.forces.closed ?? []
+    return [...(this.contacts?.forces.closed ?? []), ...(this.compliant?.touching ?? [])]
   }
 
   get energy(): Energies {
@@ -345,11 +351,12 @@ export class FreeSolver implements Mover {
   }
 
   private longestStep(): number {
-    const { state, unit, options, free, holds, contacts } = this
-    const isWatched = options.isWatched || holds.length > 0 || contacts !== null
+    const { state, unit, options, free, holds, contacts, compliant, mechanism } = this
+    const isWatched = options.isWatched || holds.length > 0 || contacts !== null || compliant !== null
     const traced = isWatched ? state.all : free.determined
     const pace = paceOf(state.rate, traced, unit)
-    return (isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL) / pace
+    const thin = compliant ? (THIN_STEP * compliant.thinnest) / mechanism.size : Infinity
+    return Math.min(isWatched ? LONGEST_WATCHED_TRAVEL : LONGEST_TRAVEL, thin) / pace
   }
 
   /** Whether so many steps would be needed to the end that it is given up; looked at now and then. */

@@ -84,6 +84,18 @@ test('a roller is set onto a cam by hand, and rides on it', async ({ page }) => 
   await contact.getByLabel('Static friction').press('Enter')
   await expect(contact).toContainText('Steel on steel, dry')
 
+  // it may give way by a depth under a force; emptied, it is rigid again
+  const depth = contact.getByLabel('Gives way by (empty: rigid)')
+  await depth.fill('0 mm')
+  await depth.press('Enter')
+  await expect(contact.getByRole('alert')).toContainText('its depth must be more than zero')
+  await depth.fill('0.1 mm')
+  await depth.press('Enter')
+  await expect(contact.getByLabel('Under a force of')).toHaveValue('100 N')
+  await depth.fill('')
+  await depth.press('Enter')
+  await expect(contact.getByLabel('Under a force of')).toHaveCount(0)
+
   await stage(page, 'Drive')
   await page.getByRole('button', { name: 'New scenario' }).first().click()
   await jointRow(page, 'Cam shaft').click()

@@ -1,13 +1,14 @@
 /** A contact is between two bodies that can move against each other. */
 import type { Problem } from '../../result'
+import { siValue } from '../../units/quantity'
 import type { MechanismDocument } from '../format/mechanism'
 import { bodiesOfGroup, withTheirGroups } from '../groups'
 
-/** Codes: `contact-of-itself`, `contact-within-group`, `contact-friction`. */
+/** Codes: `contact-of-itself`, `contact-within-group`, `contact-friction`, `contact-compliance`. */
 export function contactProblems(document: MechanismDocument): Problem[] {
   const nameOf = (id: string) => document.bodies.find((body) => body.id === id)?.name ?? id
   return (document.contacts ?? []).flatMap(
-    ({ id, name, a, b, friction = 0, staticFriction }, k): Problem[] => {
+    ({ id, name, a, b, friction = 0, staticFriction, compliance }, k): Problem[] => {
       const [mine, others] = [bodiesOfGroup(document, a), bodiesOfGroup(document, b)]
       const place = { pointer: `/contacts/${k}`, ids: [id] }
       if (staticFriction !== undefined && staticFriction < friction)
@@ -19,6 +20,16 @@ export function contactProblems(document: MechanismDocument): Problem[] {
             pointer: `/contacts/${k}/staticFriction`,
           },
         ]
+      for (const key of ['force', 'depth'] as const)
+        if (compliance && !(siValue(compliance[key], key === 'force' ? 'force' : 'length') > 0))
+          return [
+            {
+              code: 'contact-compliance',
+              message: `The contact “${name}” gives way by a depth under a force; its ${key} must be more than zero.`,
+              ...place,
+              pointer: `/contacts/${k}/compliance/${key}`,
+            },
+          ]
       const same = mine.find((body) => others.includes(body))
       if (same !== undefined)
         return [

@@ -43,3 +43,7 @@ export const MOST_AS_A_WHOLE = 8
 export const SWEPT = 1e-9
 /** Of more contacts than these, the share of their number by which steps are longer and changes crowd sooner [-]. Larger: coarser. Smaller: slower. */
 export const CROWDING = 0.25
+/** Bodies that give way rub nearly fully from this sliding speed on [m/s]. Larger: what should stick creeps. Smaller: more steps. */
+export const FULL_FRICTION_SPEED = 1e-3
+/** How far anything goes in a step where bodies give way, as a share of the thickness of the thinnest outline [-]. Larger: thin bodies are passed. Smaller: more steps. */
+export const THIN_STEP = 0.2
