@@ -146,6 +146,7 @@ function stateOf(contact: Contact): string {
   if (!fact) return ''
   if (fact.pairs === 0)
     return 'cannot touch: no outlines on parallel axes. Choose bodies of plates, cams, pins and the like.'
+  if (fact.isDeep) return 'deep in each other: move one of the two apart'
   if (fact.gap === null) return 'apart'
   if (Math.abs(fact.gap) <= TOUCHES) return 'touch'
   const size = formatQuantity(Math.abs(fact.gap), 'mm', 3)

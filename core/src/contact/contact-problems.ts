@@ -61,6 +61,18 @@ export function overlaps(
   }
 }
 
+/** Code: `contact-overlaps`. */
+export function deepIn(mechanism: Mechanism, on: ContactPair, time: number): Problem {
+  const [a, b] = namesOn(mechanism, on)
+  const where = time > 0 ? `stops at ${time.toFixed(3)} s` : 'cannot start'
+  return {
+    code: 'contact-overlaps',
+    message: `The motion ${where}: ${a} and ${b} lie deep in each other, and there is no telling which way they should part. Move one of the two apart, or delete the contact.`,
+    ids: idsOn(mechanism, on),
+    data: { time },
+  }
+}
+
 /** Code: `contact-unsettled`. */
 export function unsettled(mechanism: Mechanism, closed: readonly Touching[], time: number): Problem {
   const chain = closed.length > 0 ? ` between ${chainOf(mechanism, closed)}` : ''

@@ -15,8 +15,10 @@ export interface ContactFact {
   readonly contact: Contact
   /** How many pairs of outlines may meet; 0 where none lie on parallel axes. */
   readonly pairs: number
-  /** The least gap, negative where they overlap [m]; null where they are beside each other, or far apart. */
+  /** The least gap, negative where they overlap [m]; null where they are beside each other, far apart, or deep in each other. */
   readonly gap: number | null
+  /** Whether they lie so deep in each other that there is no telling which way they should part. */
+  readonly isDeep: boolean
 }
 
 /** Of every contact that is not suspended. @param q assembled coordinates */
@@ -29,7 +31,8 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
     .map((contact) => {
       const mine = pairs.filter((pair) => pair.contact === contact)
       const gaps = mine.flatMap((pair) => leastGap(pair, state) ?? [])
-      return { contact, pairs: mine.length, gap: gaps.length > 0 ? Math.min(...gaps) : null }
+      const gap = gaps.length > 0 ? Math.min(...gaps) : null
+      return { contact, pairs: mine.length, gap, isDeep: mine.some((pair) => areDeep(pair, state)) }
     })
 }
 
@@ -74,6 +77,15 @@ function nearestPlace(
 /** The least gap of a pair [m]; null where they are farther apart than they are large. */
 export const leastGap = (on: ContactPair, state: MotionState): number | null =>
   nearestPlace(on, state)?.touch.gap ?? null
+
+/** Whether outlines lie so deep in each other that no place tells how they should part. */
+export function areDeep(on: ContactPair, state: MotionState): boolean {
+  const reader = new LieReader()
+  const lie = reader.read(state, on.pair)
+  if (!reader.overlapsAlong(on)) return false
+  const { a, b } = on.finder
+  return on.finder.touches(lie, -Math.min(a.size, b.size) / 2, 0).length === 0 && on.finder.areDeep(lie)
+}
 
 /** Where the bodies of some pairs touch; null where none do. @param most gap up to which they do [m] */
 export function touchingPlace(pairs: readonly ContactPair[], state: MotionState, most: number) {

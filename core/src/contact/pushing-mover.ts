@@ -23,7 +23,8 @@ import type { Touch } from '../proximity/outlines/touch'
 import { gapRow } from './closed'
 import type { Closed } from './closed'
 import type { Closing } from './first-meeting'
-import { locks, namesOn, overlaps, unsettled } from './contact-problems'
+import { deepIn, locks, namesOn, overlaps, unsettled } from './contact-problems'
+import { areDeep } from './facts'
 import type { ContactPair } from './pairs'
 import { Pushing } from './pushing'
 import type { Change } from './pushing'
@@ -99,7 +100,7 @@ export class PushingMover implements Mover {
 
   /** Pushes apart what overlaps, lets go back what is off its rest position, and starts. */
   start(): boolean {
-    return this.begun() && this.pushApart() && this.settle()
+    return this.begun() && this.pushApart() && this.settle() && !this.isWithin()
   }
 
   /** Goes on from where it stands with other courses of the links that it drives, from time 0 on. False on failure. */
@@ -270,6 +271,13 @@ export class PushingMover implements Mover {
     }
     this.problem = unsettled(this.mechanism, this.closed, this.time)
     return false
+  }
+
+  /** Whether bodies lie so deep in each other that nothing pushes them apart. */
+  private isWithin(): boolean {
+    const within = this.pushing.held.pairs.find((on) => areDeep(on, this.state))
+    if (within) this.problem = deepIn(this.mechanism, within, this.time)
+    return within !== undefined
   }
 
   /** Coordinates at which the gaps of what is closed are zero, all else staying where it can; null where there are none. */

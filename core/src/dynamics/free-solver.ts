@@ -160,7 +160,7 @@ export class FreeSolver implements Mover {
     if (contacts) {
       // what drivers prescribe belongs to where everything stands
       if (!free.place(time)) return this.stopped()
-      this.problem = contacts.start(state)
+      this.problem = contacts.start(state, time)
       if (this.problem) return false
     }
     if (!this.meetPrescribed()) return false

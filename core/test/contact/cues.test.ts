@@ -47,6 +47,8 @@ describe('a contact that cues switch', () => {
     const { stopped } = pusher([cue('suspend', '0 s'), cue('restore', '0.3 s')]).attempt()
     expect(stopped).toMatchObject({ code: 'restore-overlaps', ids: ['meet'] })
     expect(stopped!.message).toContain('10.000 mm')
+    const within = pusher([cue('suspend', '0 s'), cue('restore', '0.6 s')]).attempt()
+    expect(within.stopped!.message).toContain('lie deep in each other')
     const apart = pusher([cue('suspend', '0 s'), cue('restore', '0.1 s')])
     expect(apart.solve().joint('way', 60)[0]).toBeCloseTo(0.08, 9)
   })

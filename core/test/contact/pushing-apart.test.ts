@@ -52,4 +52,25 @@ describe('bodies that overlap', () => {
     const pushed = pushedApart(blocks(0.037, false).document)
     expect(pushed).toMatchObject({ ok: false, problems: [{ code: 'push-apart' }] })
   })
+
+  it('are told where they lie deep in each other, by either way of moving, but not where one is in a hole of the other', () => {
+    for (const mode of ['free', 'kinematic']) {
+      const sketch = blocks(0.002)
+      Object.assign(sketch.document.scenarios[0]!, { mode })
+      const { stopped } = sketch.attempt()
+      expect(stopped).toMatchObject({ code: 'contact-overlaps' })
+      expect(stopped!.message).toContain('lie deep in each other')
+      const { mechanism, home } = sketch.open()
+      expect(contactFacts(mechanism, home)[0]!.isDeep).toBe(true)
+    }
+    const pin = new Sketch(0.1)
+      .part('ring', 'tube', 'ground', [0, 0], { outer: '40 mm', inner: '20 mm', length: '10 mm' })
+      .body('pin')
+      .part('round', 'cylinder', 'pin', [0, 0], { diameter: '10 mm', length: '10 mm' })
+      .slide('way', 'ground', 'pin', [0, 0, 0], [1, 0, 0])
+      .contact('meet', 'ground', 'pin')
+    expect(pin.attempt().stopped).toBeNull()
+    const { mechanism, home } = pin.open()
+    expect(contactFacts(mechanism, home)[0]!.isDeep).toBe(false)
+  })
 })

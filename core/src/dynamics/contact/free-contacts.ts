@@ -5,7 +5,8 @@
  */
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
-import { overlaps } from '../../contact/contact-problems'
+import { deepIn, overlaps } from '../../contact/contact-problems'
+import { areDeep } from '../../contact/facts'
 import { watchesOf } from '../../contact/pair-watch'
 import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
@@ -74,11 +75,13 @@ export class FreeContacts {
   }
 
   /** Finds what touches where everything stands; says what overlaps. */
-  start(state: MotionState): Problem | null {
+  start(state: MotionState, time: number): Problem | null {
     const { mechanism } = this
     this.touchAnew(state)
     const deep = this.closed.find(({ gap }) => gap < -TOUCHES * mechanism.size)
-    return deep ? overlaps(mechanism, deep.on, -deep.gap, 'forces cannot part them') : null
+    if (deep) return overlaps(mechanism, deep.on, -deep.gap, 'forces cannot part them')
+    const within = this.pairs.find((on) => areDeep(on, state))
+    return within ? deepIn(mechanism, within, time) : null
   }
 
   private touchAnew(state: MotionState): void {

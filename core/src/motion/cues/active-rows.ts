@@ -2,7 +2,7 @@
  * The rows that are active at an instant of a run: those of the mechanism without those that cues have suspended, and the
  * bonds of bodies that have been taken over. Cues change rows alone; coordinates and bodies stay what they are.
  */
-import { leastGap } from '../../contact/facts'
+import { areDeep, leastGap } from '../../contact/facts'
 import { everyContactPair } from '../../contact/pairs'
 import type { ContactPair } from '../../contact/pairs'
 import { Equations } from '../../mechanism/equations'
@@ -118,10 +118,12 @@ export class ActiveRows {
     const { mechanism } = this
     const mine = everyContactPair(mechanism).filter(({ contact }) => contact.id === id)
     const gap = Math.min(...mine.map((pair) => leastGap(pair, state) ?? Infinity))
-    if (!(gap < -APART)) return null
+    const isDeep = mine.some((pair) => areDeep(pair, state))
+    if (!(gap < -APART) && !isDeep) return null
+    const how = isDeep ? 'lie deep in each other' : `overlap by ${formatQuantity(-gap, 'mm', 3)}`
     return {
       code: 'restore-overlaps',
-      message: `${mine[0].contact.name} cannot be restored: its bodies overlap by ${formatQuantity(-gap, 'mm', 3)}. Restore it while they are apart.`,
+      message: `${mine[0].contact.name} cannot be restored: its bodies ${how}. Restore it while they are apart.`,
       ids: [id],
     }
   }

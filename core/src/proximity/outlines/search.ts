@@ -99,6 +99,26 @@ export class TouchFinder {
     return Math.sqrt(least)
   }
 
+  /** Whether one outline lies within the material of the other one somewhere, more than faintly: a corner, a side or its middle. */
+  areDeep([x, y, c, s]: Lie): boolean {
+    const { a, b } = this
+    const depth = FAINT * Math.min(a.size, b.size)
+    const someOf = (outline: Outline, isIn: (px: number, py: number) => boolean): boolean => {
+      const { x: mx, y: my } = outline.around
+      if (isDeep(outline, mx, my, depth) && isIn(mx, my)) return true
+      return outline.rings.some((ring) => {
+        for (let k = 0, n = ring.length - 2; k < ring.length; n = k, k += 2)
+          if (isIn(ring[k], ring[k + 1]) || isIn((ring[k] + ring[n]) / 2, (ring[k + 1] + ring[n + 1]) / 2))
+            return true
+        return false
+      })
+    }
+    return (
+      someOf(b, (px, py) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)) ||
+      someOf(a, (px, py) => isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth))
+    )
+  }
+
   /** Adds the probe, unless it was found at the end of a neighbouring stretch. */
   private add(found: Touch[], lie: Lie): void {
     const { a, b, probe } = this
