@@ -24,7 +24,7 @@ describe('flanks of gears', () => {
   function gears(speed: number, apart: number): Sketch {
     const distance = pitch + apart
     const start = Math.PI + Math.PI / driven
-    const sketch = new Sketch(1)
+    const sketch = new Sketch(0.5)
       .body('small', 'large')
       .part('pinion', 'gear', 'small', [0, 0], { module, teeth: driver })
       .part(
