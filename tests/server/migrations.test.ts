@@ -107,7 +107,7 @@ it(
     expect([seed, last.code, last.said]).toEqual([seed, 0, expect.not.stringMatching(/\bat .*:\d+:\d+/)])
     expect(await tables()).toEqual(WHOLE)
     expect(await knex('projects').select('name')).toEqual([{ name: 'Seed-packet machine' }])
-    expect(await knex('mechanisms')).toHaveLength(3)
+    expect(await knex('mechanisms')).toHaveLength(6)
   },
 )
 
