@@ -219,6 +219,7 @@ function stateOf(contact: Contact): string {
           <QuantityField
             v-for="field in GIVING"
             :key="field.key"
+            :class="{ below: field.key === 'force' }"
             :label="field.words"
             :value="contact.compliance[field.key] ?? null"
             :dimension="field.dimension"
@@ -254,8 +255,13 @@ function stateOf(contact: Contact): string {
 .values {
   grid-column: 1 / -1;
   display: grid;
-  grid-template-columns: 260px repeat(3, minmax(0, 220px));
+  grid-template-columns: 240px repeat(4, minmax(0, 200px));
   align-items: center;
   padding-bottom: 6px;
+}
+
+/* under what the bodies give way by */
+.below {
+  grid-column: 2;
 }
 </style>
