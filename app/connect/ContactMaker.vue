@@ -209,7 +209,7 @@ function stateOf(contact: Contact): string {
           :clear="() => setValue(contact, key, words, undefined)"
         />
         <QuantityField
-          label="Gives way by (empty: rigid)"
+          label="Gives way by"
           :value="contact.compliance?.depth ?? null"
           dimension="length"
           :commit="(typed) => setDepth(contact, typed)"
