@@ -19,7 +19,7 @@ interface CompliantLaw {
   readonly damping: number
 }
 
-export function compliantLaw({ force, depth, exponent = 1.5, damping = 0 }: Compliance): CompliantLaw {
+function compliantLaw({ force, depth, exponent = 1.5, damping = 0 }: Compliance): CompliantLaw {
   return { stiffness: siValue(force, 'force') / siValue(depth, 'length') ** exponent, exponent, damping }
 }
 
