@@ -2,7 +2,7 @@
 /** Contacts: bodies that push each other, made of two choices; or one that rides on the other. */
 import { mdiDeleteOutline, mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
 import { addContact, formatQuantity, materialPairs, parseQuantity, reasons, removalOf } from '@ligamen/core'
-import type { Contact, ContactFact, Problem, Quantity } from '@ligamen/core'
+import type { Contact, ContactFact, MechanismDocument, Problem, Quantity, Result } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import QuantityField from '~/fields/QuantityField.vue'
@@ -42,21 +42,15 @@ async function make() {
 
 async function ride() {
   if (!canRide.value) return
-  const answer = await mechanism.ask('ride', { rider: first.value!, carrier: second.value! })
-  if (!answer.ok) {
-    fault.value = reasons(answer.problems)
-    return
-  }
-  tell(await mechanism.edit('Ride on', () => answer.value, { home: true }))
+  await takeOver('Ride on', await mechanism.ask('ride', { rider: first.value!, carrier: second.value! }))
 }
 
-async function pushApart() {
-  const answer = await mechanism.ask('pushApart', undefined)
-  if (!answer.ok) {
-    fault.value = reasons(answer.problems)
-    return
-  }
-  tell(await mechanism.edit('Push apart', () => answer.value, { home: true }))
+const pushApart = async () => takeOver('Push apart', await mechanism.ask('pushApart', undefined))
+
+/** Edits to a document that stands elsewhere than this one, or tells why there is none. */
+async function takeOver(words: string, answer: Result<MechanismDocument>) {
+  if (answer.ok) tell(await mechanism.edit(words, () => answer.value, { home: true }))
+  else tell(answer.problems)
 }
 
 const tell = (refused: Parameters<typeof reasons>[0]) => {
@@ -93,9 +87,13 @@ const setValue = (contact: Contact, key: Value, words: string, typed: Quantity |
       Reflect.deleteProperty(own, key)
       return
     }
-    const read = parseQuantity(typed, 'number')
-    own[key] = read.ok ? read.value : (typed as number)
+    own[key] = numberOf(typed)
   })
+/** What is no number is refused as it was typed. */
+function numberOf(typed: Quantity): number {
+  const read = parseQuantity(typed, 'number')
+  return read.ok ? read.value : (typed as number)
+}
 const pairOf = ({ friction, staticFriction }: Contact) =>
   materialPairs.find(
     (pair) => pair.friction === friction && pair.staticFriction === (staticFriction ?? friction),
@@ -130,10 +128,7 @@ const setGiving = (contact: Contact, { key, words }: (typeof GIVING)[number], ty
     if (!compliance) return
     if (key === 'force') compliance.force = typed ?? USUAL_FORCE
     else if (typed === undefined) Reflect.deleteProperty(compliance, key)
-    else {
-      const read = parseQuantity(typed, 'number')
-      compliance[key] = read.ok ? read.value : (typed as number)
-    }
+    else compliance[key] = numberOf(typed)
   })
 
 /** Smaller gaps are none [m]. */

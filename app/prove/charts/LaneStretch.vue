@@ -3,7 +3,7 @@
 import { seconds } from '~/fields/display'
 import { useTimeShare } from './useTimeShare'
 
-defineProps<{
+const props = defineProps<{
   kind: 'overlaps' | 'touches' | 'sticks' | 'slides'
   from: number
   to: number
@@ -12,6 +12,7 @@ defineEmits<{ choose: [] }>()
 
 const { within, isSeen } = useTimeShare()
 const WORDS = { overlaps: 'Overlap', touches: 'Contact', sticks: 'Sticks', slides: 'Slides' } as const
+const words = computed(() => `${WORDS[props.kind]} from ${seconds(props.from, 3)} to ${seconds(props.to, 3)}`)
 </script>
 
 <template>
@@ -21,8 +22,8 @@ const WORDS = { overlaps: 'Overlap', touches: 'Contact', sticks: 'Sticks', slide
     class="stretch"
     :class="kind"
     :style="{ left: `${within(from)}%`, width: `${within(to) - within(from)}%` }"
-    :aria-label="`${WORDS[kind]} from ${seconds(from, 3)} to ${seconds(to, 3)}`"
-    :title="`${WORDS[kind]} from ${seconds(from, 3)} to ${seconds(to, 3)}`"
+    :aria-label="words"
+    :title="words"
     @click.stop="$emit('choose')"
   />
 </template>

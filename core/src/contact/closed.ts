@@ -47,16 +47,16 @@ export function writePlace({ seen }: Touch, { frames: f }: LieReader, out: Float
 /** Writes how a gap changes with the coordinate of each link on its way, in its own units; others are left. */
 export function addGapGradient(
   on: ContactPair,
-  { onA, seen }: Touch,
-  { frames: f }: LieReader,
+  touch: Touch,
+  reader: LieReader,
   state: MotionState,
   out: Float64Array,
 ): void {
-  for (let k = 0; k < 3; k++) {
-    across[3 + k] = f[k] * onA[2] + f[3 + k] * onA[3]
-    // in the plane of A; along the axis it makes no difference
-    place[k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
-  }
+  const { frames: f } = reader
+  const { onA } = touch
+  for (let k = 0; k < 3; k++) across[3 + k] = f[k] * onA[2] + f[3 + k] * onA[3]
+  // in the plane of A; along the axis it makes no difference
+  writePlace(touch, reader, place)
   writeMoment(place, across)
   addEfforts(on, across, state, out)
 }

@@ -7,9 +7,11 @@ import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import type { Touch } from '../proximity/outlines/touch'
 import type { Problem } from '../result'
+import { writePlace } from './closed'
 import { LEFT_OUT_OF_REST } from './contact-problems'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './pairs'
+import { MEASURED_AS_TOUCHING } from './tolerances'
 
 export interface ContactFact {
   readonly contact: Contact
@@ -67,8 +69,8 @@ function nearestPlace(
   state: MotionState,
 ): { readonly touch: Touch; readonly reader: LieReader } | null {
   const reader = new LieReader()
-  const lie = reader.read(state, on.pair)
-  if (!reader.overlapsAlong(on)) return null
+  const lie = reader.readTogether(state, on)
+  if (!lie) return null
   const { a, b } = on.finder
   const [touch] = on.finder.touches(lie, -Math.min(a.size, b.size) / 2, a.size + b.size)
   return touch ? { touch, reader } : null
@@ -80,19 +82,21 @@ export const leastGap = (on: ContactPair, state: MotionState): number | null =>
 
 /** Whether outlines lie so deep in each other that no place tells how they should part. */
 export function areDeep(on: ContactPair, state: MotionState): boolean {
-  const reader = new LieReader()
-  const lie = reader.read(state, on.pair)
-  if (!reader.overlapsAlong(on)) return false
+  const lie = new LieReader().readTogether(state, on)
+  if (!lie) return false
   const { a, b } = on.finder
   return on.finder.touches(lie, -Math.min(a.size, b.size) / 2, 0).length === 0 && on.finder.areDeep(lie)
 }
 
-/** Where the bodies of some pairs touch; null where none do. @param most gap up to which they do [m] */
-export function touchingPlace(pairs: readonly ContactPair[], state: MotionState, most: number) {
+/** Where the bodies of some pairs touch, with the point in ground [m]; null where none do. */
+export function touchingPlace({ size }: Mechanism, pairs: readonly ContactPair[], state: MotionState) {
   const places = pairs.flatMap((on) => {
     const place = nearestPlace(on, state)
-    return place && place.touch.gap <= most ? [{ on, ...place }] : []
+    return place && place.touch.gap <= MEASURED_AS_TOUCHING * size ? [{ on, ...place }] : []
   })
   if (places.length === 0) return null
-  return places.reduce((nearest, one) => (one.touch.gap < nearest.touch.gap ? one : nearest))
+  const nearest = places.reduce((least, one) => (one.touch.gap < least.touch.gap ? one : least))
+  const point = new Float64Array(3)
+  writePlace(nearest.touch, nearest.reader, point)
+  return { ...nearest, point }
 }

@@ -48,6 +48,10 @@ export function everyContactPair(mechanism: Mechanism): readonly ContactPair[] {
   return pairs
 }
 
+/** Pairs of one contact, also where it is suspended. @param contact by id */
+export const pairsOfContact = (mechanism: Mechanism, contact: string | undefined): ContactPair[] =>
+  everyContactPair(mechanism).filter((pair) => pair.contact.id === contact)
+
 function pairsOf(mechanism: Mechanism): ContactPair[] {
   const { document, bodies } = mechanism.geometry
   const { contacts = [] } = document
@@ -135,6 +139,12 @@ export class LieReader {
     this.along = f[6] * dx + f[7] * dy + f[8] * dz
     this.upright = f[6] * f[FRAME + 6] + f[7] * f[FRAME + 7] + f[8] * f[FRAME + 8]
     return lie
+  }
+
+  /** How a pair lies; null where the outlines are not at one height. */
+  readTogether(state: MotionState, on: ContactPair): Float64Array | null {
+    this.read(state, on.pair)
+    return this.overlapsAlong(on) ? this.lie : null
   }
 
   /** Whether the outlines are at one height. */

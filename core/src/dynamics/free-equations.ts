@@ -134,11 +134,10 @@ export class FreeEquations {
    * @param goesOn whether they are about what they were, so that steps stay as long as they are
    */
   begin(time: number, goesOn = false): boolean {
-    const { ode, carried, independent, setting } = this
-    const { state, contacts } = setting
+    const { ode } = this
+    const { contacts } = this.setting
     this.forward.needsResponses = contacts !== null && contacts.closed.length > 0
-    for (let n = 0; n < carried.length; n++) ode.y[n] = state.q[carried[n]]
-    for (let n = 0; n < independent.length; n++) ode.y[carried.length + n] = state.rate[independent[n]]
+    this.leap.write(ode.y)
     this.leap.isLast = false
     if (!ode.start(time, goesOn)) return false
     this.finish(time)

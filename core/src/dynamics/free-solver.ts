@@ -132,7 +132,7 @@ export class FreeSolver implements Mover {
 
   /** Where bodies touch now, with their forces. */
   get touching(): readonly Meeting[] {
-    return [...(this.contacts?.forces.closed ?? []), ...(this.compliant?.touching ?? [])]
+    return this.forces.touching ?? []
   }
 
   get energy(): Energies {

@@ -34,12 +34,18 @@ export class Leap {
 
   /** Begins where everything stands now, at the present rates. */
   begin(time: number): void {
-    const { ode, carried, forward, setting } = this.on
-    const { q, rate } = setting.state
-    for (let k = 0; k < carried.length; k++) ode.y[k] = q[carried[k]]
-    for (let k = 0; k < forward.independent.length; k++)
-      ode.y[carried.length + k] = rate[forward.independent[k]]
+    const { ode } = this.on
+    this.write(ode.y)
     ode.stand(time)
+  }
+
+  /** Writes the present coordinates and rates as they are integrated. */
+  write(out: Float64Array): void {
+    const { carried, forward, setting } = this.on
+    const { independent } = forward
+    const { q, rate } = setting.state
+    for (let k = 0; k < carried.length; k++) out[k] = q[carried[k]]
+    for (let k = 0; k < independent.length; k++) out[carried.length + k] = rate[independent[k]]
   }
 
   /** Goes on by rates that change evenly from those with which it set out to the present ones, and closes what is there. @returns why it cannot be closed */
@@ -69,19 +75,14 @@ export class Leap {
    * @param lost what loads took in it [J]
    */
   end(to: number, lost: number): void {
-    const { forward, carried, setting, ode } = this.on
-    const { independent } = forward
+    const { carried, ode } = this.on
     const { ends, even } = this
-    const { state } = setting
     const duration = to - ode.time
-    carried.forEach((link, k) => {
-      ends[k] = state.q[link]
-    })
-    independent.forEach((link, k) => {
+    this.write(ends)
+    for (let k = 0; k < even.length; k++) {
       const at = carried.length + k
-      ends[at] = state.rate[link]
       even[k] = (ends[at] - ode.y[at]) / duration
-    })
+    }
     ends[ode.n - 2] = ode.y[ode.n - 2] + lost
     ends[ode.n - 1] = ode.y[ode.n - 1]
     ode.leap(to, ends)

@@ -1,6 +1,6 @@
 /** The least gap between the bodies of a contact [m]; not a number where they are beside each other, or far apart. */
 import { leastGap } from '../contact/facts'
-import { everyContactPair } from '../contact/pairs'
+import { pairsOfContact } from '../contact/pairs'
 import { succeed } from '../result'
 import { defineProbe, unknown } from './probe-type'
 
@@ -8,7 +8,7 @@ export const contactGap = defineProbe({
   kind: 'contact-gap',
   needs: { fields: ['contact'], words: 'a contact' },
   measure(mechanism, probe) {
-    const pairs = everyContactPair(mechanism).filter(({ contact }) => contact.id === probe.contact)
+    const pairs = pairsOfContact(mechanism, probe.contact)
     return succeed({
       channel: { key: probe.id, name: probe.name, dimension: 'length' },
       read(state, _, out, at) {

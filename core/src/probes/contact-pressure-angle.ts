@@ -3,9 +3,7 @@
  * along its own joint; not a number while they do not touch. Source: Norton, Design of Machinery, section 8.6. Error: `probe-freedom`.
  */
 import { touchingPlace } from '../contact/facts'
-import { writePlace } from '../contact/closed'
-import { everyContactPair } from '../contact/pairs'
-import { MEASURED_AS_TOUCHING } from '../contact/tolerances'
+import { pairsOfContact } from '../contact/pairs'
 import { succeed } from '../result'
 import { defineProbe, unknown, unsuited } from './probe-type'
 
@@ -13,7 +11,7 @@ export const contactPressureAngle = defineProbe({
   kind: 'contact-pressure-angle',
   needs: { fields: ['contact'], words: 'a contact whose second body goes along one slide or pivot' },
   measure(mechanism, probe, path) {
-    const pairs = everyContactPair(mechanism).filter(({ contact }) => contact.id === probe.contact)
+    const pairs = pairsOfContact(mechanism, probe.contact)
     const isGuided = pairs.every(({ bodies }) => freedomsOf(mechanism.bodyLink[bodies[1]]) === 1)
     if (!isGuided)
       return unsuited(
@@ -21,15 +19,13 @@ export const contactPressureAngle = defineProbe({
         `${path}/contact`,
         'its second body has no joint with one freedom that it goes along; choose the contact of a follower.',
       )
-    const point = new Float64Array(3)
     return succeed({
       channel: { key: probe.id, name: probe.name, dimension: 'angle' },
       read(state, _, out, at) {
         unknown(out, at)
-        const place = touchingPlace(pairs, state, MEASURED_AS_TOUCHING * mechanism.size)
+        const place = touchingPlace(mechanism, pairs, state)
         if (!place) return
-        const { touch, reader, on } = place
-        writePlace(touch, reader, point)
+        const { touch, reader, on, point } = place
         const v = 6 * mechanism.bodyLink[on.bodies[1]]
         const { screw } = state
         let [along, size] = [0, 0]

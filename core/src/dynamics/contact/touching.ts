@@ -12,9 +12,8 @@ const TILT = 1e-3
 /** Places in which outlines touch or overlap, pair by pair, the deepest first. @param most gap up to which they touch [m] */
 export function touchingAt(pairs: readonly ContactPair[], state: MotionState, most: number): Meeting[] {
   return pairs.flatMap((on) => {
-    const reader = new LieReader()
-    const lie = reader.read(state, on.pair)
-    if (!reader.overlapsAlong(on)) return []
+    const lie = new LieReader().readTogether(state, on)
+    if (!lie) return []
     const { a, b } = on.finder
     const deepest = -DEEPEST * Math.min(a.size, b.size)
     return on.finder.touches(lie, deepest, most, [], TILT).map((touch) => new Meeting(on, touch))

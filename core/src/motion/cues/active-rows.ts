@@ -3,7 +3,7 @@
  * bonds of bodies that have been taken over. Cues change rows alone; coordinates and bodies stay what they are.
  */
 import { areDeep, leastGap } from '../../contact/facts'
-import { everyContactPair } from '../../contact/pairs'
+import { everyContactPair, pairsOfContact } from '../../contact/pairs'
 import type { ContactPair } from '../../contact/pairs'
 import { Equations } from '../../mechanism/equations'
 import type { Mechanism } from '../../mechanism/compile'
@@ -116,7 +116,7 @@ export class ActiveRows {
   /** Why a contact cannot be restored: what overlaps would be thrown apart. */
   private overlapOf(id: string, state: MotionState): Problem | null {
     const { mechanism } = this
-    const mine = everyContactPair(mechanism).filter(({ contact }) => contact.id === id)
+    const mine = pairsOfContact(mechanism, id)
     const gap = Math.min(...mine.map((pair) => leastGap(pair, state) ?? Infinity))
     const isDeep = mine.some((pair) => areDeep(pair, state))
     if (!(gap < -APART) && !isDeep) return null
