@@ -1,62 +1,37 @@
 /** A contact that is closed: bodies touch in one place, and one coordinate gives way to keep it so. */
-import { Axis, slide, square } from '../mechanism/conditions'
-import type { Condition } from '../mechanism/conditions'
-import { pairTerm } from '../mechanism/rows'
 import type { Row } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 import type { ContactPair, LieReader } from './pairs'
 import type { Yielding } from './yielding'
 
 export interface Closed {
   readonly on: ContactPair
-  readonly touch: Touch
+  readonly touch: Place
   readonly row: Row
   /** What gives way. */
   readonly pushed: Yielding
 }
 
 /** The row that keeps a gap at zero. */
-export function gapRow({ contact, pair }: ContactPair, touch: Touch, size: number): Row {
-  const gap: Condition = {
-    parts: [
-      ...slide(Axis.X).parts,
-      ...slide(Axis.Y).parts,
-      ...square(Axis.X, Axis.X).parts,
-      ...square(Axis.Y, Axis.X).parts,
-    ],
-    of: touch,
-    direction: 'gap',
-    dimension: 'length',
-    winds: false,
-  }
-  return {
-    owner: { kind: 'contact', id: contact.id, name: contact.name },
-    direction: 'gap',
-    weight: 1 / size,
-    terms: [pairTerm(pair, gap)],
-    constant: 0,
-  }
-}
-
-/** Writes where two bodies touch in ground [m]; the place must have been found for how they lie now. */
-export function writePlace({ seen }: Touch, { frames: f }: LieReader, out: Float64Array, at = 0): void {
-  for (let k = 0; k < 3; k++) out[at + k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
-}
+export const gapRow = (on: ContactPair, touch: Place, size: number): Row => ({
+  owner: { kind: 'contact', id: on.contact.id, name: on.contact.name },
+  direction: 'gap',
+  weight: 1 / size,
+  terms: [on.term(touch)],
+  constant: 0,
+})
 
 /** Writes how a gap changes with the coordinate of each link on its way, in its own units; others are left. */
 export function addGapGradient(
   on: ContactPair,
-  touch: Touch,
-  reader: LieReader,
+  touch: Place,
+  { frames }: LieReader,
   state: MotionState,
   out: Float64Array,
 ): void {
-  const { frames: f } = reader
-  const { onA } = touch
-  for (let k = 0; k < 3; k++) across[3 + k] = f[k] * onA[2] + f[3 + k] * onA[3]
-  // in the plane of A; along the axis it makes no difference
-  writePlace(touch, reader, place)
+  touch.writeNormal(frames, across, 3)
+  touch.writePoint(frames, place)
   writeMoment(place, across)
   addEfforts(on, across, state, out)
 }

@@ -5,9 +5,8 @@ import { entriesOf, nameOfEntry } from '../document/walk'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 import type { Problem } from '../result'
-import { writePlace } from './closed'
 import { LEFT_OUT_OF_REST } from './contact-problems'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './pairs'
@@ -63,40 +62,29 @@ function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): P
   }))
 }
 
-/** Where a pair comes nearest to touching, with how its outlines lie; null where they are farther apart than they are large. */
-function nearestPlace(
-  on: ContactPair,
-  state: MotionState,
-): { readonly touch: Touch; readonly reader: LieReader } | null {
-  const reader = new LieReader()
-  const lie = reader.readTogether(state, on)
-  if (!lie) return null
-  const { a, b } = on.finder
-  const [touch] = on.finder.touches(lie, -Math.min(a.size, b.size) / 2, a.size + b.size)
-  return touch ? { touch, reader } : null
+/** The least gap of a pair [m]; null where they are farther apart than they are large, or deep in each other. */
+export function leastGap(on: ContactPair, state: MotionState): number | null {
+  const lie = new LieReader().readTogether(state, on)
+  return lie && on.finder.leastGap(lie)
 }
 
-/** The least gap of a pair [m]; null where they are farther apart than they are large. */
-export const leastGap = (on: ContactPair, state: MotionState): number | null =>
-  nearestPlace(on, state)?.touch.gap ?? null
-
-/** Whether outlines lie so deep in each other that no place tells how they should part. */
+/** Whether shapes lie so deep in each other that no place tells how they should part. */
 export function areDeep(on: ContactPair, state: MotionState): boolean {
   const lie = new LieReader().readTogether(state, on)
-  if (!lie) return false
-  const { a, b } = on.finder
-  return on.finder.touches(lie, -Math.min(a.size, b.size) / 2, 0).length === 0 && on.finder.areDeep(lie)
+  return lie !== null && on.finder.areDeep(lie)
 }
 
 /** Where the bodies of some pairs touch, with the point in ground [m]; null where none do. */
 export function touchingPlace({ size }: Mechanism, pairs: readonly ContactPair[], state: MotionState) {
-  const places = pairs.flatMap((on) => {
-    const place = nearestPlace(on, state)
-    return place && place.touch.gap <= MEASURED_AS_TOUCHING * size ? [{ on, ...place }] : []
+  const places = pairs.flatMap((on): { on: ContactPair; touch: Place; reader: LieReader }[] => {
+    const reader = new LieReader()
+    const lie = reader.readTogether(state, on)
+    const [touch] = lie ? on.finder.touching(lie, MEASURED_AS_TOUCHING * size) : []
+    return touch ? [{ on, touch, reader }] : []
   })
   if (places.length === 0) return null
   const nearest = places.reduce((least, one) => (one.touch.gap < least.touch.gap ? one : least))
   const point = new Float64Array(3)
-  writePlace(nearest.touch, nearest.reader, point)
+  nearest.touch.writePoint(nearest.reader.frames, point)
   return { ...nearest, point }
 }

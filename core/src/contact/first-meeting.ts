@@ -1,17 +1,17 @@
-/** When two outlines meet in a step that has been made, found by looking back into it. */
+/** When two shapes meet in a step that has been made, found by looking back into it. */
 import { firstRoot } from '../maths/first-root'
 import type { MotionState } from '../mechanism/state'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 import type { PairWatch } from './pair-watch'
 import type { ContactPair } from './pairs'
 import { BEYOND, TIGHT_INSTANT } from './tolerances'
 
 /** A contact that closes, and where. */
-export interface Closing {
+export interface Closing<P extends Place = Place> {
   readonly kind: 'closes'
   readonly time: number
-  readonly on: ContactPair
-  readonly touch: Touch
+  readonly on: ContactPair<P>
+  readonly touch: P
 }
 
 /** A step that can be looked back into: places everything at an instant of it. */
@@ -20,7 +20,7 @@ export interface LookBack {
   look(time: number): void
 }
 
-/** Overlaps up to this share of the smaller outline are what they seem to be [-]. */
+/** Overlaps up to this share of the smaller shape are what they seem to be [-]. */
 const SHALLOW = 1e-4
 
 /** When a measure becomes positive that is so at the end of a time. */
@@ -36,15 +36,15 @@ export function since(step: LookBack, from: number, to: number, measure: () => n
  * The first of all. The motion stands at the end of the step before, and where they meet or at the end afterwards.
  * @param slack overlaps up to this are none [m]
  */
-export function firstMeeting(
-  watches: readonly PairWatch[],
+export function firstMeeting<P extends Place>(
+  watches: readonly PairWatch<P>[],
   step: LookBack,
   from: number,
   end: number,
   slack: number,
-): Closing | null {
+): Closing<P> | null {
   const near = watches.filter((watch) => watch.look(step.state) > 0)
-  let first: Closing | null = null
+  let first: Closing<P> | null = null
   const looks = near.reduce((most, watch) => Math.max(most, watch.looks), 0)
   for (let k = 1; k <= looks && !first; k++) {
     const time = k < looks ? from + (k / looks) * (end - from) : end
@@ -60,18 +60,24 @@ export function firstMeeting(
   return first
 }
 
-/** When two outlines that overlap at the end of a time have met; null where they do not. */
-function meeting(watch: PairWatch, step: LookBack, from: number, end: number, slack: number): Closing | null {
+/** When two shapes that overlap at the end of a time have met; null where they do not. */
+function meeting<P extends Place>(
+  watch: PairWatch<P>,
+  step: LookBack,
+  from: number,
+  end: number,
+  slack: number,
+): Closing<P> | null {
   const { state } = step
   const { on } = watch
   const [touch] = watch.overlaps(state)
   if (!touch) return null
-  const overlap = () => -touch.value(watch.reader.read(state, on.pair)) - slack
+  const overlap = () => -touch.value(watch.reader.read(state, on)) - slack
   // what was apart meets where the gap is zero
   step.look(from)
   const before = overlap()
   // two sides may overlap deeply where the bodies do not
-  const shallow = SHALLOW * Math.min(on.finder.a.size, on.finder.b.size)
+  const shallow = SHALLOW * on.finder.smaller
   if (before <= shallow || watch.overlaps(state).length > 0) {
     const wasApart = before < -2 * slack
     const time = since(step, from, end, () => overlap() + (wasApart ? slack : 0))

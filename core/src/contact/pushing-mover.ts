@@ -18,8 +18,7 @@ import { assembleFrom } from '../solve/assemble'
 import type { PrescribedLink } from '../solve/inputs'
 import type { Mover, PassedCrossing } from '../solve/mover'
 import type { SolverOptions } from '../solve/solver'
-import { areOnePlace } from '../proximity/outlines/touch'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 import { gapRow } from './closed'
 import type { Closed } from './closed'
 import type { Closing } from './first-meeting'
@@ -179,12 +178,17 @@ export class PushingMover implements Mover {
   /** Takes a change into what is closed. False where nothing can give way. @param now for the words [s] */
   private meet(change: Change, now: number): boolean {
     if (change.kind !== 'closes') {
-      this.open(change.closed)
+      const { closed } = change
+      const next = change.kind === 'leaves' && !change.isStuck ? this.pushing.next(closed) : null
+      if (next) {
+        this.closed = this.closed.filter((other) => other !== closed)
+        this.close(closed.on, next, closed.pushed)
+      } else this.open(closed)
       return true
     }
     const { on, touch } = change
     const same = this.closed.find(
-      (one) => one.on === on && areOnePlace(one.touch, touch, ONE_PLACE * this.mechanism.size),
+      (one) => one.on === on && on.finder.areOne(one.touch, touch, ONE_PLACE * this.mechanism.size),
     )
     if (same) {
       // it lost its place in a step that was too long, and goes on from where it was
@@ -202,7 +206,7 @@ export class PushingMover implements Mover {
     return false
   }
 
-  private close(on: ContactPair, touch: Touch, pushed: Yielding): void {
+  private close(on: ContactPair, touch: Place, pushed: Yielding): void {
     const row = gapRow(on, touch, this.mechanism.size)
     this.closed = [...this.closed, { on, touch, row, pushed }]
   }
@@ -216,7 +220,7 @@ export class PushingMover implements Mover {
    * What nothing pushes yet and changes a gap most; null where nothing does. What returns to rest gives way before what only stands
    * there: a pawl that falls onto a wheel does not turn it.
    */
-  private givingWay(on: ContactPair, touch: Touch): Yielding | null {
+  private givingWay(on: ContactPair, touch: Place): Yielding | null {
     const slopes = this.pushing.followingGap(on, touch)
     const pushed = new Set(this.closed.map((one) => one.pushed))
     const most = slopes.reduce((top, slope) => Math.max(top, Math.abs(slope)), 0)

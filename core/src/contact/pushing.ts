@@ -3,7 +3,7 @@ import { constant } from '../maths/time-function'
 import type { TimeFunction } from '../maths/time-function'
 import type { Mechanism } from '../mechanism/compile'
 import type { Row } from '../mechanism/rows'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 import type { PrescribedLink } from '../solve/inputs'
 import { paceOf } from '../solve/pace'
 import { Solver } from '../solve/solver'
@@ -120,17 +120,23 @@ export class Pushing {
   }
 
   /** The touch that overlaps most, with its pair; null for none. */
-  deepest(): { readonly on: ContactPair; readonly touch: Touch } | null {
-    let worst: { on: ContactPair; touch: Touch } | null = null
+  deepest(): { readonly on: ContactPair; readonly touch: Place } | null {
+    let worst: { on: ContactPair; touch: Place } | null = null
     for (const watch of this.watches) {
-      const [touch] = watch.overlaps(this.solver.state)
+      const touch = watch.deepest(this.solver.state)
       if (touch && (!worst || touch.gap < worst.touch.gap)) worst = { on: watch.on, touch }
     }
     return worst
   }
 
+  /** The place on which a closed contact goes on that has come to its end; null where its bodies come off each other. */
+  next({ on, touch }: Closed): Place | null {
+    return on.finder.next(this.reader.read(this.solver.state, on), touch)
+  }
+
   /** How far a place of a closed contact lies beyond its edge, more than rounding, as a share of its stretch. */
-  private beyond({ touch }: Closed): number {
+  private beyond({ on, touch }: Closed): number {
+    touch.find(this.reader.read(this.solver.state, on))
     return touch.beyond - BEYOND
   }
 
@@ -157,7 +163,7 @@ export class Pushing {
   }
 
   /** How a gap changes with what is prescribed, by link, in its scaled units. */
-  followingGap(on: ContactPair, touch: Touch): Float64Array {
+  followingGap(on: ContactPair, touch: Place): Float64Array {
     const { state, equations } = this.solver
     const gradient = this.gapGradient(on, touch)
     for (let link = 0; link < gradient.length; link++) gradient[link] *= equations.scale[link]
@@ -166,15 +172,15 @@ export class Pushing {
   }
 
   /** Rate of a gap [m/s]. */
-  gapRate(on: ContactPair, touch: Touch): number {
+  gapRate(on: ContactPair, touch: Place): number {
     const { rate } = this.solver.state
     return this.gapGradient(on, touch).reduce((sum, slope, link) => sum + slope * rate[link], 0)
   }
 
   /** How a gap changes with every link on its way, where the motion stands. */
-  private gapGradient(on: ContactPair, touch: Touch): Float64Array {
+  private gapGradient(on: ContactPair, touch: Place): Float64Array {
     const { solver, gradient, reader } = this
-    touch.find(reader.read(solver.state, on.pair))
+    touch.find(reader.read(solver.state, on))
     gradient.fill(0)
     addGapGradient(on, touch, reader, solver.state, gradient)
     return gradient

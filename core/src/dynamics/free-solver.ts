@@ -5,7 +5,7 @@
  * Integrated are the coordinates and rates of the independent links (free-equations.ts). What happens suddenly ends a step: a limit is
  * struck or left, friction begins to hold or lets go. From there the equations are set up anew.
  */
-import type { ContactPair } from '../contact/pairs'
+import type { OutlinePair } from '../contact/outline-pairs'
 import type { Problem } from '../result'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
@@ -42,7 +42,7 @@ export interface FreeOptions {
   /** When it ends; it is given up where too many steps lie before that. */
   readonly until?: number
   /** Outlines that may touch. */
-  readonly pairs?: readonly ContactPair[]
+  readonly pairs?: readonly OutlinePair[]
   /** Where contacts were not told apart; written here. */
   readonly stretches?: Stretch[]
 }

@@ -1,5 +1,6 @@
 /** The solids of bodies as triangles in the frame of the body, round faces broken finely enough to measure between them. */
 import type { MechanismDocument } from '../document/format/mechanism'
+import { identityFrame } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { boundsOfTriangles, moveTriangles } from '../shapes/mesh/triangles'
 import { meshAtHand } from './imported-meshes'
@@ -39,6 +40,7 @@ function hashesOf(document: MechanismDocument): ReadonlyMap<string, string | und
 
 /** A part of a body where it is, with its imported triangles where it has some. */
 interface Placed {
+  readonly id: string
   readonly part: ResolvedPart
   readonly frame: Frame
   readonly mesh: string | undefined
@@ -49,6 +51,7 @@ function placedParts({ bodies, parts, document }: Places, body: number): Placed[
   const { source, placed } = bodies[body]
   const meshes = hashesOf(document)
   const made = source.parts.map(({ id, part }) => ({
+    id,
     part: parts.get(part)!,
     frame: placed.get(id)!,
     mesh: meshes.get(part),
@@ -73,7 +76,18 @@ const keyOf = (made: readonly Placed[]): string =>
 /** The shape of a body, by its index; null where an imported part is not at hand. */
 export function bodyShape(places: Places, body: number): BodyShape | null {
   const made = placedParts(places, body)
+  return made && shapeOfParts(made)
+}
+
+/** The shape of one placed part of a body, in its own frame; null where an imported part of the body is not at hand. */
+export function placedPartShape(places: Places, body: number, placed: string): BodyShape | null {
+  const made = placedParts(places, body)
   if (!made) return null
+  const frame = identityFrame()
+  return shapeOfParts(made.filter(({ id }) => id === placed).map((one) => ({ ...one, frame })))
+}
+
+function shapeOfParts(made: readonly Placed[]): BodyShape {
   const key = keyOf(made)
   const known = kept.get(key)
   if (known) return known

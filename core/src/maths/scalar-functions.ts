@@ -77,6 +77,33 @@ export const hypot: ScalarFunction = {
   },
 }
 
+/**
+ * Signed distance of a line from the z axis along their common normal z x v, of where a point of the line is across (s0 s1) and of its
+ * direction across (s2 s3). @param sign 1, or -1 for the other normal
+ */
+export const lineGap = (sign: 1 | -1): ScalarFunction => ({
+  value: ([x, y, u, v]) => (sign * (u * y - v * x)) / Math.hypot(u, v),
+  derive: ([x, y, u, v], _, gradient, curvature) => {
+    const h = Math.hypot(u, v)
+    const gap = (sign * (u * y - v * x)) / h
+    const own = [(-sign * v) / h, (sign * u) / h, (sign * y) / h, (-sign * x) / h]
+    // of log h
+    const size = [0, 0, u / (h * h), v / (h * h)]
+    for (let i = 0; i < 4; i++) gradient[i] = own[i] - gap * size[i]
+    for (let i = 0; i < 4; i++)
+      for (let j = 0; j < 4; j++) {
+        const bent = i > 1 && j > 1 ? (i === j ? 1 / (h * h) : 0) - 2 * size[i] * size[j] : 0
+        curvature[ROW * i + j] = -own[i] * size[j] - own[j] * size[i] + gap * size[i] * size[j] - gap * bent
+      }
+    curvature[ROW * 1 + 2] += sign / h
+    curvature[ROW * 2 + 1] += sign / h
+    curvature[3] -= sign / h
+    curvature[ROW * 3] -= sign / h
+  },
+  // not known
+  third: () => Number.NaN,
+})
+
 export const asin: ScalarFunction = {
   value: (s) => Math.asin(Math.min(1, Math.max(-1, s[0]))),
   derive: (s, _, gradient, curvature) => {

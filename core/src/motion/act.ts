@@ -25,6 +25,7 @@ import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
 import type { Closed } from '../contact/closed'
 import { contactNotes } from '../contact/facts'
+import { isOfOutlines } from '../contact/outline-pairs'
 import { everyContactPair } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
 import type { MotionState } from '../mechanism/state'
@@ -355,7 +356,7 @@ export class Acts {
         ? new FreeSolver(held, physics, drives, q, heading, rows, time, {
             isWatched,
             until,
-            pairs,
+            pairs: pairs.filter(isOfOutlines),
             stretches,
           })
         : new RestMover(held, physics, drives, q, rows, time)

@@ -3,7 +3,6 @@
  * its second, forces at datums, what springs pull with, and contacts; without masses only where these are.
  */
 import type { ForceReader } from '../dynamics/force-reader'
-import { writePlace } from '../contact/closed'
 import { everyContactPair, LieReader } from '../contact/pairs'
 import type { ContactPair } from '../contact/pairs'
 import type { Scenario } from '../document/format/scenarios'
@@ -13,7 +12,7 @@ import { SpringDamper } from '../dynamics/loads/spring-damper'
 import type { Mechanism } from '../mechanism/compile'
 import type { Pair } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
-import type { Touch } from '../proximity/outlines/touch'
+import type { Place } from '../proximity/place'
 
 /** Numbers of a mark: point [m], force [N]. */
 export const MARK = 6
@@ -32,7 +31,7 @@ const BARE_PLACES = ['touches', 'touches'] as const
 /** A place where two outlines touch. */
 interface Touching {
   readonly on: ContactPair
-  readonly touch: Touch
+  readonly touch: Place
 }
 
 /** A run with more numbers of marks than this keeps none. */
@@ -127,8 +126,8 @@ export class ForceMarks {
       BARE_PLACES.forEach((_, k) => {
         const touch = mine[k]?.touch
         if (touch) {
-          touch.find(reader.read(state, pair.pair))
-          writePlace(touch, reader, numbers, at)
+          touch.find(reader.read(state, pair))
+          touch.writePoint(reader.frames, numbers, at)
           numbers.fill(0, at + 3, at + MARK)
         }
         at += MARK

@@ -19,6 +19,7 @@ export const contactPressureAngle = defineProbe({
         `${path}/contact`,
         'its second body has no joint with one freedom that it goes along; choose the contact of a follower.',
       )
+    const normal = new Float64Array(3)
     return succeed({
       channel: { key: probe.id, name: probe.name, dimension: 'angle' },
       read(state, _, out, at) {
@@ -26,14 +27,14 @@ export const contactPressureAngle = defineProbe({
         const place = touchingPlace(mechanism, pairs, state)
         if (!place) return
         const { touch, reader, on, point } = place
+        touch.writeNormal(reader.frames, normal)
         const v = 6 * mechanism.bodyLink[on.bodies[1]]
         const { screw } = state
         let [along, size] = [0, 0]
         for (let k = 0; k < 3; k++) {
           const [m, n] = [(k + 1) % 3, (k + 2) % 3]
           const way = screw[v + 3 + k] + screw[v + m] * point[n] - screw[v + n] * point[m]
-          const normal = reader.frames[k] * touch.onA[2] + reader.frames[3 + k] * touch.onA[3]
-          along += way * normal
+          along += way * normal[k]
           size += way * way
         }
         out[at] = Math.acos(Math.min(1, Math.abs(along) / Math.sqrt(size)))

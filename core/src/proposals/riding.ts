@@ -124,6 +124,6 @@ function wayBack(
   if (!Number.isFinite(before) || !Number.isFinite(after)) return null
   if (Math.abs(after - before) < NO_NEARER * 2 * step * (dimension === 'length' ? 1 : size)) return 'beside'
   const side = after > before ? -1 : 1
-  const far = Math.max(...pairs.map(({ finder }) => Math.max(finder.a.size, finder.b.size)))
+  const far = Math.max(...pairs.map(({ finder }) => finder.larger))
   return q[link] + constant + side * (dimension === 'length' ? BEHIND * far : TURNED)
 }

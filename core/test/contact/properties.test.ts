@@ -86,7 +86,7 @@ describe.each([null, 0.004, 0.03])('a follower with a radius of %s m', (radius) 
         expect(follower(corners, radius, frameRate).solve().take.coordinates).toEqual(film.take.coordinates)
         const model = sketch.open()
         const [pair] = contactPairs(model.mechanism)
-        const lie = new LieReader().read(standingAt(model.mechanism, film.take.end), pair!.pair)
+        const lie = new LieReader().read(standingAt(model.mechanism, film.take.end), pair!)
         expect(pair!.finder.touches(lie, -0.01, -1e-10)).toEqual([])
       }),
       { numRuns: 15 },

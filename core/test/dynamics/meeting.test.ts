@@ -48,7 +48,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
     }
     moveTo(0)
     const reader = new LieReader()
-    const touches = pair!.finder.touches(reader.read(state, pair!.pair), -0.06, 0.06)
+    const touches = pair!.finder.touches(reader.read(state, pair!), -0.06, 0.06)
     expect(touches.length).toBeGreaterThan(0)
     const h = 1e-5
     for (const touch of touches) {

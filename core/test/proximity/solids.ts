@@ -45,6 +45,23 @@ export function box(width: number, depth: number, height: number, [x, y, z] = [0
   return Float32Array.from(out)
 }
 
+/** A column over a convex outline, counterclockwise. */
+export function column(
+  outline: readonly (readonly [number, number])[],
+  bottom: number,
+  top: number,
+): Float32Array {
+  const out: number[] = []
+  outline.forEach(([x, y], k) => {
+    const [u, v] = outline[(k + 1) % outline.length]!
+    out.push(x, y, bottom, u, v, bottom, u, v, top, x, y, bottom, u, v, top, x, y, top)
+    if (k < 2) return
+    const [[a, b], [c, d]] = [outline[0]!, outline[k - 1]!]
+    out.push(a, b, top, c, d, top, x, y, top, a, b, bottom, x, y, bottom, c, d, bottom)
+  })
+  return Float32Array.from(out)
+}
+
 /** Numbers from 0 to 1, the same ones from the same seed. Source: Park and Miller, Random Number Generators (1988). */
 export function numbersFrom(seed: number): () => number {
   let state = seed

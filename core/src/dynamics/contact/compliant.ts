@@ -3,7 +3,7 @@
  * together. Friction grows with sliding up to its limit at a small speed; so nothing sticks exactly.
  * Source: Hunt & Crossley, Coefficient of restitution interpreted as damping in vibroimpact, Journal of Applied Mechanics 42 (1975).
  */
-import type { ContactPair } from '../../contact/pairs'
+import type { OutlinePair } from '../../contact/outline-pairs'
 import type { Compliance } from '../../document/format/contacts'
 import type { MotionState } from '../../mechanism/state'
 import { siValue } from '../../units/quantity'
@@ -33,9 +33,9 @@ export class CompliantContacts implements ActingLoad {
   readonly thinnest: number
 
   /** @param pairs all of contacts with a compliance */
-  constructor(private readonly pairs: readonly ContactPair[]) {
+  constructor(private readonly pairs: readonly OutlinePair[]) {
     this.laws = new Map(pairs.map(({ contact }) => [contact.id, compliantLaw(contact.compliance!)]))
-    this.thinnest = Math.min(...pairs.map(({ finder: { a, b } }) => Math.min(a.thickness, b.thickness)))
+    this.thinnest = Math.min(...pairs.map(({ finder }) => finder.thickness))
   }
 
   apply(state: MotionState, _: number, wrenches: Float64Array): void {

@@ -5,7 +5,7 @@
  * Source: Stewart & Trinkle, An implicit time-stepping scheme for rigid body dynamics with inelastic collisions and Coulomb friction
  * (1996); Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, chapter 10.
  */
-import type { ContactPair } from '../../contact/pairs'
+import type { OutlinePair } from '../../contact/outline-pairs'
 import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
 import type { Problem } from '../../result'
@@ -50,7 +50,7 @@ export class Crowd {
 
   constructor(
     private readonly mechanism: Mechanism,
-    private readonly pairs: readonly ContactPair[],
+    private readonly pairs: readonly OutlinePair[],
     private readonly forces: ContactForces,
     /** Stretches so far. */
     private readonly stretches: Stretch[],

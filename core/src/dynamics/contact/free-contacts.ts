@@ -10,10 +10,11 @@ import { areDeep } from '../../contact/facts'
 import { watchesOf } from '../../contact/pair-watch'
 import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
-import type { ContactPair } from '../../contact/pairs'
+import type { OutlinePair } from '../../contact/outline-pairs'
 import { BEYOND, OVERLAPS } from '../../contact/tolerances'
 import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
+import type { Touch } from '../../proximity/outlines/touch'
 import type { Problem } from '../../result'
 import type { FreeEquations } from '../free-equations'
 import type { Physics } from '../physics'
@@ -36,14 +37,14 @@ import { touchingAt } from './touching'
 
 /** What happens suddenly: bodies meet, a contact would have to pull, friction is not enough, sliding ends, or a place leaves its edge. */
 export type ContactChange =
-  | Closing
+  | Closing<Touch>
   | {
       readonly kind: 'pulls' | 'breaks' | 'turns' | 'leaves'
       readonly time: number
       readonly meeting: Meeting
     }
 
-type Sign = Exclude<ContactChange, Closing>['kind']
+type Sign = Exclude<ContactChange, Closing<Touch>>['kind']
 const SIGNS: readonly Sign[] = ['pulls', 'breaks', 'turns', 'leaves']
 
 /** Instants of a step at which forces are looked at. */
@@ -53,14 +54,14 @@ export class FreeContacts {
   readonly forces: ContactForces
   /** What has parted or does not push, and is near still: it may come back within a step. */
   private parting: Meeting[] = []
-  private watches: readonly PairWatch[] = []
+  private watches: readonly PairWatch<Touch>[] = []
   private readonly slack: number
   private readonly modes: ContactModes
   private readonly crowd: Crowd
 
   constructor(
     private readonly mechanism: Mechanism,
-    private readonly pairs: readonly ContactPair[],
+    private readonly pairs: readonly OutlinePair[],
     /** Where they were not told apart; written here. */
     stretches: Stretch[],
   ) {
@@ -307,8 +308,8 @@ export class FreeContacts {
     if (!this.closed.includes(meeting)) return
     const most = TOUCHES * mechanism.size
     const known = [...this.closed, ...this.parting].filter((one) => one.on === on).map(({ touch }) => touch)
-    const lie = new LieReader().read(state, on.pair)
-    const found = on.finder.touches(lie, -most, most, known).map((touch) => new Meeting(on, touch))
+    const lie = new LieReader().read(state, on)
+    const found = on.finder.around(lie, most, known).map((touch) => new Meeting(on, touch))
     for (const other of found) this.takeIn(other, state)
     const isInCorner = found.some((other) => other.turnsAgainst(meeting))
     const rest = isInCorner ? this.closed : this.closed.filter((other) => other !== meeting)

@@ -3,11 +3,11 @@
  * slides, and how fast these change. The place wanders along both outlines, and the normal turns with it.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
  */
-import { addEfforts, writeMoment, writePlace } from '../../contact/closed'
+import { addEfforts, writeMoment } from '../../contact/closed'
 import { lawOf } from '../../contact/law'
 import type { ContactLaw } from '../../contact/law'
 import { LieReader } from '../../contact/pairs'
-import type { ContactPair } from '../../contact/pairs'
+import type { OutlinePair } from '../../contact/outline-pairs'
 import type { MotionState } from '../../mechanism/state'
 import type { Touch } from '../../proximity/outlines/touch'
 import type { Sense } from '../dry-friction'
@@ -41,7 +41,7 @@ export class Meeting {
   private readonly axis = new Float64Array(3)
 
   constructor(
-    readonly on: ContactPair,
+    readonly on: OutlinePair,
     readonly touch: Touch,
   ) {
     this.law = lawOf(on.contact)
@@ -56,7 +56,7 @@ export class Meeting {
   get slides(): boolean {
     const { law, way, isAtLimit, slipRate, on } = this
     if (law.staticFriction > 0) return way !== 0 && !isAtLimit
-    return Math.abs(slipRate) > STICKING_SPEED * Math.min(on.finder.a.size, on.finder.b.size)
+    return Math.abs(slipRate) > STICKING_SPEED * on.finder.smaller
   }
 
   /** Coefficient of friction that holds now. */
@@ -85,10 +85,10 @@ export class Meeting {
   /** Finds the place, and the forces along its directions; frames must be current. */
   place(state: MotionState): void {
     const { on, touch, reader, point, axis, alongNormal, alongTangent } = this
-    touch.find(reader.read(state, on.pair))
+    touch.find(reader.read(state, on))
     const f = reader.frames
     const [nx, ny] = [touch.onA[2], touch.onA[3]]
-    writePlace(touch, reader, point)
+    touch.writePoint(f, point)
     for (let k = 0; k < 3; k++) {
       axis[k] = f[6 + k]
       alongNormal[3 + k] = f[k] * nx + f[3 + k] * ny
@@ -134,7 +134,7 @@ export class Meeting {
   /** Whether another place of the same bodies is here, too, with another normal. */
   turnsAgainst({ on, point, alongNormal: other }: Meeting): boolean {
     const { alongNormal: mine } = this
-    const size = Math.min(on.finder.a.size, on.finder.b.size)
+    const size = on.finder.smaller
     const apart = Math.hypot(point[0] - this.point[0], point[1] - this.point[1], point[2] - this.point[2])
     const along = mine[3] * other[3] + mine[4] * other[4] + mine[5] * other[5]
     return apart < SAME * size && along < 1 - SAME

@@ -1,15 +1,33 @@
 /** All places where two outlines come nearest to each other or overlap, found anew for a lie of B in the plane of A. */
 import { between, PLACE, placeOn } from './outline'
 import type { Circle, Outline, Stretch } from './outline'
-import { haveNormal, Touch } from './touch'
-import type { Lie } from './touch'
+import { FRAME, ORIGIN } from '../../maths/frame'
+import type { Lie, PlaceFinder } from '../place'
+import { areOnePlace, haveNormal, Touch } from './touch'
 import { SAME_PLACE } from '../tolerances'
+
+/** Places of one contact, as a share of the smaller outline [-]. */
+const SAME = 1e-3
 
 /** Angle by which normals may lie outside the range of a stretch and still be looked at [rad]. */
 const SLACK = 1e-3
 
+/** The deepest overlap that is sought, as a share of the smaller outline [-]. */
+const DEEPEST = 0.25
+/** By which a side may be turned away from a corner that it nearly lies on: it touches both its corners alike in the next moment [rad]. */
+const TILT = 1e-3
+/** Plates that share less of their heights lie beside each other [m]. */
+const HEIGHT = 1e-7
+/** Where a lie has how far B is along the axis of A [m]. */
+const ALONG = 4
+
 /** Finds the touches of two outlines. */
-export class TouchFinder {
+export class TouchFinder implements PlaceFinder<Touch> {
+  readonly smaller: number
+  readonly larger: number
+  readonly thickness: number
+  readonly liesFlat: boolean
+  readonly uneven = 0
   private readonly probe: Touch
   /** How far B reaches from its origin [m]. */
   private readonly radius: number
@@ -23,6 +41,66 @@ export class TouchFinder {
     this.probe = new Touch(a, b, 0, 0)
     this.radius = Math.hypot(b.around.x, b.around.y) + b.around.radius
     this.centres = new Float64Array(2 * b.stretches.length)
+    this.smaller = Math.min(a.size, b.size)
+    this.larger = Math.max(a.size, b.size)
+    this.thickness = Math.min(a.thickness, b.thickness)
+    this.liesFlat = !a.isOval && !b.isOval
+  }
+
+  /** Origin x y [m], cosine and sine of the turn, and how far along the axis [m]. */
+  writeLie(f: Float64Array, lie: Lie): void {
+    const o = FRAME + ORIGIN
+    const dx = f[o] - f[ORIGIN]
+    const dy = f[o + 1] - f[ORIGIN + 1]
+    const dz = f[o + 2] - f[ORIGIN + 2]
+    lie[0] = f[0] * dx + f[1] * dy + f[2] * dz
+    lie[1] = f[3] * dx + f[4] * dy + f[5] * dz
+    lie[2] = f[0] * f[FRAME] + f[1] * f[FRAME + 1] + f[2] * f[FRAME + 2]
+    lie[3] = f[3] * f[FRAME] + f[4] * f[FRAME + 1] + f[5] * f[FRAME + 2]
+    lie[ALONG] = f[6] * dx + f[7] * dy + f[8] * dz
+  }
+
+  areBeside(lie: Lie): boolean {
+    const { a, b } = this
+    return a.bottom >= lie[ALONG] + b.top - HEIGHT || lie[ALONG] + b.bottom >= a.top - HEIGHT
+  }
+
+  nearest(lie: Lie, most: number, known: readonly Touch[]): number {
+    let least = this.cornersApart(lie, most)
+    for (const { gap } of this.others(lie, most, known)) if (gap < least) least = gap
+    return least
+  }
+
+  overlaps(lie: Lie, depth: number, _: number, known: readonly Touch[]): Touch[] {
+    return this.others(lie, -depth, known)
+  }
+
+  around(lie: Lie, reach: number, known: readonly Touch[]): Touch[] {
+    return this.touches(lie, -reach, reach, known)
+  }
+
+  /** Touches go on by themselves as far as outlines do. */
+  next(): null {
+    return null
+  }
+
+  touching(lie: Lie, most: number): Touch[] {
+    return this.touches(lie, -DEEPEST * this.smaller, most, [], TILT)
+  }
+
+  leastGap(lie: Lie): number | null {
+    return this.touches(lie, -this.smaller / 2, this.smaller + this.larger)[0]?.gap ?? null
+  }
+
+  areOne(one: Touch, other: Touch, apart: number): boolean {
+    return areOnePlace(one, other, apart)
+  }
+
+  /** Touches up to a gap in other places than those that are known, and may have gone on to the next stretch. */
+  private others(lie: Lie, most: number, known: readonly Touch[]): Touch[] {
+    const touches = this.touches(lie, -DEEPEST * this.smaller, most, known)
+    if (known.length === 0 || touches.length === 0) return touches
+    return touches.filter((touch) => !known.some((one) => areOnePlace(one, touch, SAME * this.smaller)))
   }
 
   /** How far any place of B moves between two lies, at most [m]. */
@@ -82,7 +160,7 @@ export class TouchFinder {
   }
 
   /** The least distance between corners of both up to a bound: where two corners are nearest to each other they do not touch, but may soon. */
-  cornersApart([x, y, c, s]: Lie, most: number): number {
+  private cornersApart([x, y, c, s]: Lie, most: number): number {
     const { a, b } = this
     let least = most * most
     for (let j = 0; j < b.corners.length; j++) {
@@ -99,8 +177,12 @@ export class TouchFinder {
     return Math.sqrt(least)
   }
 
+  areDeep(lie: Lie): boolean {
+    return this.touches(lie, -this.smaller / 2, 0).length === 0 && this.areWithin(lie)
+  }
+
   /** Whether one outline lies within the material of the other one somewhere, more than faintly: a corner, a side or its middle. */
-  areDeep([x, y, c, s]: Lie): boolean {
+  private areWithin([x, y, c, s]: Lie): boolean {
     const { a, b } = this
     const depth = FAINT * Math.min(a.size, b.size)
     const someOf = (outline: Outline, isIn: (px: number, py: number) => boolean): boolean => {

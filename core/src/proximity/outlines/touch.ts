@@ -9,12 +9,10 @@
  */
 import type { ScalarFunction } from '../../maths/scalar-functions'
 import { MOST_PARTS } from '../../maths/scalar-functions'
+import type { Lie, Place } from '../place'
 import { ON_END, SETTLED } from '../tolerances'
 import { PLACE, placeOn } from './outline'
 import type { Outline, Stretch } from './outline'
-
-/** How B lies in the plane of A: its origin x y [m], cosine and sine of its turn. */
-export type Lie = Float64Array
 
 const MOST_STEPS = 60
 /** Steps in which a touch is followed that was lost in one. */
@@ -28,7 +26,8 @@ const along = new Float64Array(MOST_PARTS)
 const angle = new Float64Array(MOST_PARTS)
 const slope = new Float64Array(MOST_PARTS)
 
-export class Touch implements ScalarFunction {
+/** A lie begins with where the origin of B is in the plane of A, x y [m], and cosine and sine of its turn. */
+export class Touch implements ScalarFunction, Place {
   /** Signed, negative where they overlap [m]. */
   gap = 0
   /** How far the places lie beyond the ends of their stretches, as shares of them; 0 within. */
@@ -86,6 +85,16 @@ export class Touch implements ScalarFunction {
   value(lie: Lie): number {
     this.find(lie)
     return this.gap
+  }
+
+  writePoint(f: Float64Array, out: Float64Array, at = 0): void {
+    const { seen } = this
+    for (let k = 0; k < 3; k++) out[at + k] = f[9 + k] + f[k] * seen[0] + f[3 + k] * seen[1]
+  }
+
+  writeNormal(f: Float64Array, out: Float64Array, at = 0): void {
+    const { onA } = this
+    for (let k = 0; k < 3; k++) out[at + k] = f[k] * onA[2] + f[3 + k] * onA[3]
   }
 
   derive(lie: Lie, _: number, gradient: Float64Array, curvature: Float64Array): void {

@@ -1,0 +1,214 @@
+/**
+ * Where two surfaces of triangles touch or overlap, as corners over faces and sides that cross, and how far apart they are. Exact on the
+ * triangles; what is round is as fine as these are.
+ * Source: Ericson, Real-Time Collision Detection, section 9.1 (features of polyhedra that are closest).
+ */
+import { FRAME, identityFrame, ORIGIN } from '../../maths/frame'
+import { BodyDistance } from '../body-distance'
+import { OverlapDepth } from '../depth'
+import type { Lie, PlaceFinder } from '../place'
+import { PointDistance } from '../point-distance'
+import { SAME_PLACE } from '../tolerances'
+import { CornerOnFace, SideOnSide } from './feature-place'
+import type { FeaturePlace } from './feature-place'
+import { visitFacing } from './normal-tree'
+import type { Surface } from './surface'
+
+/** Overlaps are sought up to this share of the thickness of the thinner solid [-]. */
+const DEEPEST = 0.25
+/** How far it is looked for other places where some are known, as a share of the smaller solid [-]. Larger: more places. Smaller: more looks. */
+const NEAR = 0.01
+/** How far beyond its ends a place may lie, as a share of them [-]. */
+const IN = 1e-9
+/** Of overlaps deeper than this share of the smaller solid it is looked whether they are some [-]. */
+const FAINT = 1e-6
+/** How much shorter a way out may be and still be the same, as a share [-]. */
+const SAME_DEPTH = 0.95
+/** Depth from which on solids lie deep in each other, as a share of the smaller one [-]. */
+const DEEP = 1e-3
+/** Places of one contact, as a share of the smaller solid [-]. */
+const SAME = 1e-3
+/** Cosine of the angle between the normals of one place [-]. */
+const ALIKE = 0.99
+/** How even the flat sides of triangles are, as a share of the smaller solid [-]. */
+const UNEVEN = 1e-7
+
+const ground = identityFrame()
+
+export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
+  readonly smaller: number
+  readonly larger: number
+  readonly thickness: number
+  readonly liesFlat = true
+  readonly uneven: number
+  private readonly distance: BodyDistance
+  private readonly toA: PointDistance
+  private readonly toB: PointDistance
+  private depth: OverlapDepth | null = null
+
+  constructor(
+    readonly a: Surface,
+    readonly b: Surface,
+  ) {
+    this.smaller = Math.min(a.size, b.size)
+    this.larger = Math.max(a.size, b.size)
+    this.thickness = Math.min(a.thickness, b.thickness)
+    this.uneven = UNEVEN * this.smaller
+    this.distance = new BodyDistance(a.solid.tree, b.solid.tree)
+    this.toA = new PointDistance(a.solid.tree)
+    this.toB = new PointDistance(b.solid.tree)
+  }
+
+  /** The frame of B in that of A. */
+  writeLie(f: Float64Array, lie: Lie): void {
+    for (let i = 0; i < 3; i++) {
+      const [x, y, z] = [f[3 * i], f[3 * i + 1], f[3 * i + 2]]
+      for (let j = 0; j < 3; j++) {
+        const at = FRAME + 3 * j
+        lie[3 * j + i] = x * f[at] + y * f[at + 1] + z * f[at + 2]
+      }
+      const o = FRAME + ORIGIN
+      lie[ORIGIN + i] =
+        x * (f[o] - f[ORIGIN]) + y * (f[o + 1] - f[ORIGIN + 1]) + z * (f[o + 2] - f[ORIGIN + 2])
+    }
+  }
+
+  areBeside(): boolean {
+    return this.a.solid.tree.isEmpty || this.b.solid.tree.isEmpty
+  }
+
+  travel(from: Lie, to: Lie): number {
+    let square = 0
+    for (let k = 0; k < ORIGIN; k++) square += (to[k] - from[k]) ** 2
+    const moved = Math.hypot(
+      to[ORIGIN] - from[ORIGIN],
+      to[ORIGIN + 1] - from[ORIGIN + 1],
+      to[ORIGIN + 2] - from[ORIGIN + 2],
+    )
+    return moved + Math.sqrt(square / 2) * this.b.radius
+  }
+
+  nearest(lie: Lie, most: number, known: readonly FeaturePlace[]): number {
+    if (known.length > 0) {
+      const reach = Math.min(most, NEAR * this.smaller)
+      return this.others(lie, -reach, reach, known).reduce((least, { gap }) => Math.min(least, gap), reach)
+    }
+    const apart = this.apart(lie, most)
+    return apart > 0 ? apart : -this.smaller
+  }
+
+  overlaps(lie: Lie, depth: number, deepest: number, known: readonly FeaturePlace[]): FeaturePlace[] {
+    if (known.length === 0 && this.apart(lie, this.smaller) > 0) return []
+    return this.others(lie, -Math.min(deepest, this.deepest), -depth, known)
+  }
+
+  around(lie: Lie, reach: number, known: readonly FeaturePlace[]): FeaturePlace[] {
+    return this.others(lie, -reach, reach, known)
+  }
+
+  /** The other features that are where it is, of which most overlap. */
+  next(lie: Lie, place: FeaturePlace): FeaturePlace | null {
+    place.find(lie)
+    const { uneven } = this
+    const here = this.places(lie, -uneven, uneven).filter(
+      (other) => !other.hasFeaturesOf(place) && far(other.point, place.point) < uneven,
+    )
+    return here[0] ?? null
+  }
+
+  touching(lie: Lie, most: number): FeaturePlace[] {
+    return this.apart(lie, 2 * most + this.uneven) > 2 * most ? [] : this.places(lie, -this.deepest, most)
+  }
+
+  leastGap(lie: Lie): number | null {
+    const far = this.smaller + this.larger
+    const apart = this.apart(lie, far)
+    if (apart > 0) return apart < far ? apart : null
+    return this.touching(lie, 0)[0]?.gap ?? null
+  }
+
+  areDeep(lie: Lie): boolean {
+    if (this.apart(lie, this.smaller) > this.smaller / 2) return false
+    if (this.touching(lie, 0).length > 0) return false
+    this.depth ??= new OverlapDepth(this.a.solid, this.b.solid)
+    const deep = DEEP * this.smaller
+    return this.depth.measure(ground, 0, lie, 0, deep).depth > deep
+  }
+
+  areOne(one: FeaturePlace, other: FeaturePlace, apart: number): boolean {
+    return far(one.point, other.point) < apart && along(one.normal, other.normal) > ALIKE
+  }
+
+  private get deepest(): number {
+    return DEEPEST * this.thickness
+  }
+
+  private apart(lie: Lie, enough: number): number {
+    return this.distance.measure(ground, 0, lie, 0, 0, enough)
+  }
+
+  private others(lie: Lie, least: number, most: number, known: readonly FeaturePlace[]): FeaturePlace[] {
+    const places = this.places(lie, least, most)
+    if (known.length === 0 || places.length === 0) return places
+    return places.filter((place) => !known.some((one) => this.areOne(one, place, SAME * this.smaller)))
+  }
+
+  /** All places with a gap between two bounds [m], those that overlap most first. */
+  private places(lie: Lie, least: number, most: number): FeaturePlace[] {
+    const { a, b } = this
+    const found: FeaturePlace[] = []
+    let within: FeaturePlace | null = null
+    const reach = Math.max(-least, most)
+    const look = (place: FeaturePlace): void => {
+      place.find(lie)
+      const { gap, beyond } = place
+      if (beyond > IN || gap < least || gap > most) return
+      if (!this.isGenuine(place, lie)) return
+      if (this.hasShorterWay(place)) {
+        if (!within || gap > within.gap) within = place
+      } else if (!found.some((one) => this.areSame(one, place))) found.push(place)
+    }
+    visitFacing(a.faceTree, b.cornerTree, lie, reach, (face, point) =>
+      look(new CornerOnFace(a, b, true, b.points[point], face)),
+    )
+    visitFacing(a.cornerTree, b.faceTree, lie, reach, (point, face) =>
+      look(new CornerOnFace(a, b, false, a.points[point], face)),
+    )
+    visitFacing(a.ridgeTree, b.ridgeTree, lie, reach, (one, other) => {
+      look(new SideOnSide(a, b, one, other, 1))
+      look(new SideOnSide(a, b, one, other, -1))
+    })
+    if (within && found.every(({ gap }) => gap >= 0)) found.push(within)
+    return found.sort((one, other) => one.gap - other.gap)
+  }
+
+  private areSame(one: FeaturePlace, other: FeaturePlace): boolean {
+    const apart = SAME_PLACE * this.larger
+    return far(one.point, other.point) < apart && along(one.normal, other.normal) > 1 - SAME_PLACE
+  }
+
+  /** Whether bodies overlap where their features do: beyond sharp sides gaps are negative where bodies are apart. */
+  private isGenuine(place: FeaturePlace, lie: Lie): boolean {
+    const { gap, point, normal, a, b } = place
+    if (gap > -FAINT * this.smaller) return true
+    if (place instanceof CornerOnFace) {
+      const [x, y, z] = place.rider
+      return place.floor.solid.contains(x, y, z)
+    }
+    // the place on A, seen from B
+    const [x, y, z] = [0, 1, 2].map((k) => point[k] - gap * normal[k] - lie[ORIGIN + k])
+    const [u, v, w] = [0, 3, 6].map((k) => lie[k] * x + lie[k + 1] * y + lie[k + 2] * z)
+    return a.solid.contains(point[0], point[1], point[2]) && b.solid.contains(u, v, w)
+  }
+
+  /** Whether a shorter way than that over its face leads out for a corner. */
+  private hasShorterWay(place: FeaturePlace): boolean {
+    const { gap } = place
+    if (!(place instanceof CornerOnFace) || gap > -FAINT * this.smaller) return false
+    const [x, y, z] = place.rider
+    return !(place.isOnA ? this.toA : this.toB).isBeyond(x, y, z, -SAME_DEPTH * gap)
+  }
+}
+
+const far = (p: Float64Array, q: Float64Array): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2])
+const along = (p: Float64Array, q: Float64Array): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2]
