@@ -1,20 +1,16 @@
 /** How the bodies of contacts are to each other where a mechanism stands. */
 import type { Contact } from '../document/format/contacts'
-import type { Scenario } from '../document/format/scenarios'
-import { entriesOf, nameOfEntry } from '../document/walk'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import type { Place } from '../proximity/place'
-import type { Problem } from '../result'
-import { LEFT_OUT_OF_REST } from './contact-problems'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './pairs'
 import { MEASURED_AS_TOUCHING } from './tolerances'
 
 export interface ContactFact {
   readonly contact: Contact
-  /** How many pairs of outlines may meet; 0 where none lie on parallel axes. */
+  /** How many pairs of outlines or surfaces may meet; 0 where one side has none. */
   readonly pairs: number
   /** The least gap, negative where they overlap [m]; null where they are beside each other, far apart, or deep in each other. */
   readonly gap: number | null
@@ -35,31 +31,6 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
       const gap = gaps.length > 0 ? Math.min(...gaps) : null
       return { contact, pairs: mine.length, gap, isDeep: mine.some((pair) => areDeep(pair, state)) }
     })
-}
-
-/** What to know of contacts before a run. Codes: `contact-idle`, `contacts-left-out`. */
-export function contactNotes(
-  mechanism: Mechanism,
-  pairs: readonly ContactPair[],
-  mode: NonNullable<Scenario['mode']>,
-): Problem[] {
-  const isLeftOut = mode === 'rest' && pairs.some(({ contact }) => !contact.suspended)
-  return [...idleContacts(mechanism, pairs), ...(isLeftOut ? [LEFT_OUT_OF_REST] : [])]
-}
-
-/** Contacts of which nothing can touch, with the bodies or groups on both sides, in words. Code: `contact-idle`. */
-function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
-  const { document } = geometry
-  const idle = (document.contacts ?? []).filter(
-    (contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact),
-  )
-  if (idle.length === 0) return []
-  const entries = entriesOf(document)
-  return idle.map(({ id, name, a, b }) => ({
-    code: 'contact-idle',
-    message: `${name} does nothing: no outlines of ${nameOfEntry(entries, a)} and ${nameOfEntry(entries, b)} lie on parallel axes. Turn a part of one, or choose other bodies.`,
-    ids: [id],
-  }))
 }
 
 /** The least gap of a pair [m]; null where they are farther apart than they are large, or deep in each other. */

@@ -23,6 +23,11 @@ export interface LookBack {
 /** Overlaps up to this share of the smaller shape are what they seem to be [-]. */
 const SHALLOW = 1e-4
 
+/** Places of two shapes that may have met one before the other. */
+const MOST_PLACES = 8
+/** Overlaps up to so many times what is none are of the place itself that has met. */
+const DEEPER = 10
+
 /** When a measure becomes positive that is so at the end of a time. */
 export function since(step: LookBack, from: number, to: number, measure: () => number): number {
   const at = (time: number) => {
@@ -51,7 +56,7 @@ export function firstMeeting<P extends Place>(
     step.look(time)
     for (const watch of near) {
       if (watch.overlaps(step.state).length === 0) continue
-      const met = meeting(watch, step, from, time, slack)
+      const met = firstPlace(watch, step, from, time, slack)
       if (met && (!first || met.time < first.time)) first = met
       step.look(time)
     }
@@ -60,7 +65,26 @@ export function firstMeeting<P extends Place>(
   return first
 }
 
-/** When two shapes that overlap at the end of a time have met; null where they do not. */
+/** When two shapes that overlap at the end of a time have met first, of several places; null where they do not. */
+function firstPlace<P extends Place>(
+  watch: PairWatch<P>,
+  step: LookBack,
+  from: number,
+  end: number,
+  slack: number,
+): Closing<P> | null {
+  let found = meeting(watch, step, from, end, slack)
+  for (let k = 0; found && k < MOST_PLACES; k++) {
+    step.look(found.time)
+    if (watch.overlaps(step.state).every(({ gap }) => gap > -DEEPER * slack)) break
+    const earlier = meeting(watch, step, from, found.time, slack)
+    if (!earlier || earlier.time >= found.time) break
+    found = earlier
+  }
+  return found
+}
+
+/** When two shapes that overlap at the end of a time have met in the place that is deepest then; null where they do not. */
 function meeting<P extends Place>(
   watch: PairWatch<P>,
   step: LookBack,

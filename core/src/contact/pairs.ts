@@ -8,8 +8,8 @@ import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import { LIE } from '../proximity/place'
 import type { Lie, Place, PlaceFinder } from '../proximity/place'
-import { outlinePair, outlinesOfPart } from './outline-pairs'
-import type { SeatedOutline } from './outline-pairs'
+import { outlinePairs, seatedParts } from './outline-pairs'
+import type { SeatedPart } from './outline-pairs'
 import { surfacePair } from './surface-pairs'
 
 /** Two shapes that may touch. */
@@ -65,33 +65,19 @@ function pairsOf(mechanism: Mechanism): ContactPair[] {
   )
 }
 
-/** A part on a body, by index, with its outlines. */
-interface SeatedPart {
-  readonly body: number
-  readonly placed: string
-  readonly outlines: readonly SeatedOutline[]
-}
-
-const seatedParts = (mechanism: Mechanism, body: number): SeatedPart[] =>
-  mechanism.geometry.bodies[body].source.parts.map(({ id }) => ({
-    body,
-    placed: id,
-    outlines: outlinesOfPart(mechanism, body, id),
-  }))
-
-/** Outlines on parallel axes where there are some, else the surfaces of both parts; none where nothing moves. */
+/** Outlines in one plane where there are some, else the surfaces of both parts; none where nothing moves. */
 function pairsOfParts(
   mechanism: Mechanism,
   state: MotionState,
   contact: Contact,
   a: SeatedPart,
   b: SeatedPart,
-): ContactPair[] {
+): readonly ContactPair[] {
   if (mechanism.bodyLink[a.body] === mechanism.bodyLink[b.body]) return []
-  const exact = a.outlines.flatMap((one) =>
-    b.outlines.flatMap((other) => outlinePair(mechanism, state, contact, one, other) ?? []),
-  )
-  return exact.length > 0 ? exact : [surfacePair(mechanism, contact, a, b) ?? []].flat()
+  const exact = outlinePairs(mechanism, state, contact, a, b)
+  if (exact.length > 0) return exact
+  const surfaces = surfacePair(mechanism, contact, a, b)
+  return surfaces ? [surfaces] : []
 }
 
 /** How B lies in the frame of A, read off the motion. */

@@ -1,5 +1,6 @@
 /** A part of the document turned into its shape with dimensions in SI, or the reasons why it has none. */
 import type { Part } from '../document/format/parts'
+import type { Vector } from '../maths/vector'
 import { fail, succeed } from '../result'
 import type { Problem, Result } from '../result'
 import { parseQuantity } from '../units/quantity'
@@ -193,5 +194,6 @@ export const shapeOf = ({ shape, dimensions, extras }: ResolvedPart) => ({
   datums: () => shape.datums(dimensions, extras),
   solids: (chords: number) => shape.solids(dimensions, extras, chords),
   profiles: () => shape.profiles?.(dimensions, extras) ?? [],
+  side: (across: Vector) => shape.side?.(dimensions, extras, across) ?? null,
   transmission: () => shape.transmission?.(dimensions, extras) ?? null,
 })

@@ -43,7 +43,7 @@ export interface PlaceFinder<P extends Place = Place> {
   areBeside(lie: Lie): boolean
   /** How far any place of B moves between two lies, at most [m]. */
   travel(from: Lie, to: Lie): number
-  /** The least gap in other places than those that are known, or more than a bound where it is [m]; less than 0 where they overlap. */
+  /** The least gap in other places than those that are known, a bound where that is less [m]; less than 0 where they overlap. */
   nearest(lie: Lie, most: number, known: readonly P[]): number
   /** Places that overlap more than by one depth, and hardly by more than another [m], and are not known, the deepest first. */
   overlaps(lie: Lie, depth: number, deepest: number, known: readonly P[]): P[]

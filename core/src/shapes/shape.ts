@@ -3,6 +3,7 @@
  * solids, and how it drives another part. Every generator is one file and registers itself in registry.ts.
  */
 import type { Frame } from '../maths/frame'
+import type { Vector } from '../maths/vector'
 import type { Mesh } from './mesh/mesh'
 import type { Corner } from './plates/outline-points'
 import type { Profile } from './profiles/profile'
@@ -76,8 +77,23 @@ export interface ShapeType<D extends string = string> {
   solids(d: Dimensions<D>, extras: Extras, chords: number): readonly Mesh[]
   /** What of it is extruded, exactly: where it meets other parts in its plane. */
   profiles?(d: Dimensions<D>, extras: Extras): readonly Profile[]
+  /**
+   * How it meets other parts in a plane square to a direction across its z axis, exactly: a box as its side, a cylinder
+   * as its section; null where it has no such outline.
+   * @param across unit vector in its own frame
+   */
+  side?(d: Dimensions<D>, extras: Extras, across: Vector): Side | null
   /** What relations may be proposed from, if it moves another part. */
   transmission?(d: Dimensions<D>, extras: Extras): Transmission
+}
+
+/** An outline of a part in another plane than that of its profiles. */
+export interface Side {
+  /** Its plane: z along the direction from which it is seen [m]. */
+  readonly frame: Frame
+  readonly profile: Profile
+  /** Whether it is the outline only where its plane is, as of round things, and not all along. */
+  readonly isSection: boolean
 }
 
 export const defineShape = <D extends string>(shape: ShapeType<D>): ShapeType<D> => shape

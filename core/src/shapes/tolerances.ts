@@ -72,5 +72,8 @@ export const ON_FLANK = 1e-12
 /** A programme may exceed a full turn by this [rad]. */
 export const FULL_TURN = 1e-9
 
+/** What the cosine between a direction and a side of a part may differ from 1 or 0 [-]. Larger: slanting parts are seen from the side. Smaller: rounding hides sides. */
+export const ALONG_SIDE = 1e-9
+
 /** Share of the outline's size below which corners are one, and areas nothing [-]. */
 export const CORNER = 1e-9

@@ -54,13 +54,6 @@ describe('contacts of a document', () => {
     },
   )
 
-  it('whose outlines lie on axes that are not parallel do nothing, which a run says', () => {
-    const sketch = blocks()
-    sketch.document.bodies[2]!.parts[0]!.at = { position: [0.1, 0, 0], axis: [0, 1, 0] }
-    expect(sketch.attempt().notes.map(({ code }) => code)).toEqual(['contact-idle'])
-    expect(blocks().attempt().notes).toEqual([])
-  })
-
   it('may be of all bodies of a group', () => {
     const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
     sketch.slide('c', 'ground', 'third', [0.2, 0, 0], [1, 0, 0])
@@ -91,14 +84,5 @@ describe('contacts of a document', () => {
     const nobody = blocks()
     nobody.document.contacts![0]!.b = 'nobody'
     expect(codes(nobody)).toHaveLength(1)
-  })
-
-  it('of bodies whose axes cross have no outlines that could meet', () => {
-    const sketch = blocks()
-    Object.assign(sketch.document.bodies.find(({ id }) => id === 'right')!.parts[0]!.at!, {
-      axis: [1, 0, 0],
-      zero: [0, 1, 0],
-    })
-    expect(contactPairs(sketch.open().mechanism)).toEqual([])
   })
 })

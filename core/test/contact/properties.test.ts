@@ -87,7 +87,7 @@ describe.each([null, 0.004, 0.03])('a follower with a radius of %s m', (radius) 
         const model = sketch.open()
         const [pair] = contactPairs(model.mechanism)
         const lie = new LieReader().read(standingAt(model.mechanism, film.take.end), pair!)
-        expect(pair!.finder.touches(lie, -0.01, -1e-10)).toEqual([])
+        expect(pair!.finder.overlaps(lie, 1e-10, 0.01, [])).toEqual([])
       }),
       { numRuns: 15 },
     )

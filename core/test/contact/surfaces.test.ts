@@ -1,22 +1,14 @@
 /** Parts that were brought in, or whose outlines cross: they touch where their triangles do, exactly on these. */
 import { describe, expect, it } from 'vitest'
-import { grab, keepMesh } from '../../src'
+import { grab } from '../../src'
 import { contactPairs, LieReader } from '../../src/contact/pairs'
 import { standingAt } from '../../src/mechanism/state'
 import { ball, box, column } from '../proximity/solids'
 import { Sketch } from '../sketch'
 import type { Flat, Point } from '../sketch'
+import { bring } from './brought'
 
 const { cos, tan, atan, PI, hypot } = Math
-let hashes = 0
-
-/** Puts triangles on a body as a part that was brought in. */
-function bring(sketch: Sketch, id: string, body: string, at: Point | Flat, triangles: Float32Array, turn = {}): Sketch {
-  const mesh = `a${String(++hashes).padStart(63, '0')}`
-  keepMesh(mesh, { positions: triangles })
-  return sketch.part(id, 'imported', body, at, {}, { mesh, ...turn })
-}
-
 const WEDGE = (30 * PI) / 180
 
 /** A wedge that is driven along x under a tip that stands on its slope. */
@@ -166,5 +158,35 @@ describe('surfaces of triangles', () => {
     held.to([0.05, 0, 0])
     const second = mechanism.coordinates[1]!
     expect(held.state.q[second.link]! + second.constant).toBeCloseTo(0.03, 7)
+  })
+})
+
+describe('what a run says before', () => {
+  const codes = (sketch: Sketch, mode?: 'free'): string[] => {
+    Object.assign(sketch.document.scenarios[0]!, { mode })
+    return sketch.attempt().notes.map(({ code }) => code)
+  }
+  const pair = (triangles: Float32Array): Sketch => {
+    const sketch = new Sketch(0.1).body('block')
+    bring(sketch, 'one', 'ground', [0, 0], box(0.1, 0.1, 0.1))
+    bring(sketch, 'other', 'block', [0.2, 0], triangles)
+    return sketch.slide('way', 'ground', 'block', [0.2, 0, 0], [1, 0, 0]).contact('meet', 'ground', 'block')
+  }
+  const solid = box(0.04, 0.04, 0.04)
+
+  it('is nothing of solids', () => {
+    expect(codes(pair(solid))).toEqual([])
+  })
+
+  it('names surfaces that are open or as thin as paper', () => {
+    expect(codes(pair(solid.slice(0, -9)))).toEqual(['contact-open'])
+    expect(codes(pair(box(0.04, 0.04, 1e-5)))).toEqual(['contact-thin'])
+  })
+
+  it('names contacts without parts, and those that forces cannot act in', () => {
+    const bare = pair(solid)
+    bare.document.bodies[1]!.parts = []
+    expect(codes(bare)).toEqual(['contact-idle'])
+    expect(codes(pair(solid), 'free')).toContain('contact-idle')
   })
 })

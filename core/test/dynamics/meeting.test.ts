@@ -1,5 +1,6 @@
 /** How fast a place where two moving bodies touch opens and slides, and how these rates change: against differences. */
 import { describe, expect, it } from 'vitest'
+import { isOfOutlines } from '../../src/contact/outline-pairs'
 import { contactPairs, LieReader } from '../../src/contact/pairs'
 import { Meeting } from '../../src/dynamics/contact/meeting'
 import { MotionState } from '../../src/mechanism/state'
@@ -30,7 +31,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
       PARTS[kind]!(sketch, id, at)
     }
     const { mechanism } = sketch.contact('touch', 'a', 'b').open()
-    const [pair] = contactPairs(mechanism)
+    const [pair] = contactPairs(mechanism).filter(isOfOutlines)
     const state = new MotionState(mechanism)
     const start = mechanism.home.slice()
     start[3] = 0.3
@@ -48,7 +49,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
     }
     moveTo(0)
     const reader = new LieReader()
-    const touches = pair!.finder.touches(reader.read(state, pair!), -0.06, 0.06)
+    const touches = pair!.finder.around(reader.read(state, pair!), 0.06, [])
     expect(touches.length).toBeGreaterThan(0)
     const h = 1e-5
     for (const touch of touches) {

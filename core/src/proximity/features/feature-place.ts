@@ -3,21 +3,24 @@
  * overlap, for features that stay the same; over flat neighbours of a face it goes on by itself.
  */
 import { FRAME, ORIGIN } from '../../maths/frame'
+import type { Vector } from '../../maths/vector'
 import type { Lie, Place } from '../place'
 import type { Surface } from './surface'
 
 /** By how much features may tilt beyond what touches there and still do, since corners are rounded [rad]. Larger: bodies roll over their edges late. Smaller: flat sides do not lie flat. */
 const TILT = 3e-7
-/** How far beyond its ends something touches still, as a share of it, since what goes on there need not be where it is to rounding [-]. Larger: bends come late. Smaller: nothing goes on. */
-const ENDS = 1e-6
 /** Sines between sides that are parallel [-]. */
 const PARALLEL = 1e-9
 /** Neighbours that a place goes over at once. */
 const MOST_WALKS = 64
+/** Sides of a corner beside which it is looked. */
+const MOST_SIDES = 8
 
 export abstract class FeaturePlace implements Place {
   gap = 0
   beyond = 0
+  /** How far beyond its ends it touches still, as a share of it: it went on there from another place a hair early. */
+  slack = 0
   /** Features that stay the same are always found. */
   readonly isFound = true
   /** The place on B and the normal of A, in the frame of A. */
@@ -61,6 +64,8 @@ const inverted = new Float64Array(FRAME)
 export class CornerOnFace extends FeaturePlace {
   /** Where the corner is, in the frame of the face. */
   readonly rider = new Float64Array(3)
+  /** The frame of its surface in that of the face. */
+  private readonly around = new Float64Array(FRAME)
 
   constructor(
     a: Surface,
@@ -91,6 +96,7 @@ export class CornerOnFace extends FeaturePlace {
   find(lie: Lie): void {
     const { isOnA, floor, riding, rider, point, normal } = this
     const r = isOnA ? lie : inverse(lie)
+    this.around.set(r)
     place(r, riding.corners, 3 * this.corner, rider)
     const outside = this.walk()
     const { normals, corners, faces } = floor
@@ -99,7 +105,7 @@ export class CornerOnFace extends FeaturePlace {
     let gap = 0
     for (let k = 0; k < 3; k++) gap += normals[n + k] * (rider[k] - corners[foot + k])
     this.gap = gap
-    this.beyond = Math.max(outside - ENDS, this.dip(r) - TILT, 0)
+    this.beyond = Math.max(outside - this.slack, this.dip(r) - TILT, 0)
     for (let k = 0; k < 3; k++) {
       point[k] = rider[k]
       normal[k] = normals[n + k]
@@ -110,6 +116,24 @@ export class CornerOnFace extends FeaturePlace {
     place(lie, point, 0, point)
     turn(lie, normal, 0, normal)
     for (let k = 0; k < 3; k++) normal[k] = -normal[k]
+  }
+
+  /** Places on the surface of the corner beside it, so far along pairs of its sides, in the frame of the face [m]. */
+  beside(distance: number): Vector[] {
+    const { riding, rider, corner, around } = this
+    const ways: Vector[] = []
+    for (let e = riding.firstEnd[corner]; e < riding.firstEnd[corner + 1] && ways.length < MOST_SIDES; e++) {
+      place(around, riding.corners, 3 * riding.ends[e], turned)
+      const way: Vector = [turned[0] - rider[0], turned[1] - rider[1], turned[2] - rider[2]]
+      const share = Math.min(0.5, distance / Math.hypot(...way)) / 2
+      ways.push([share * way[0], share * way[1], share * way[2]])
+    }
+    return ways.flatMap((one, k) =>
+      ways.slice(k + 1).map((other): Vector => {
+        const [x, y, z] = [0, 1, 2].map((i) => rider[i] + one[i] + other[i])
+        return [x, y, z]
+      }),
+    )
   }
 
   /** Goes on to the face over which the corner is, as far as the surface is flat. Returns how far it is outside, as a share of the side. */
@@ -231,7 +255,7 @@ export class SideOnSide extends FeaturePlace {
       const down = across[k] * normal[0] + across[k + 1] * normal[1] + across[k + 2] * normal[2]
       tilt = Math.max(tilt, up, -down)
     }
-    this.beyond = Math.max(0, -s - ENDS, s - 1 - ENDS, -t - ENDS, t - 1 - ENDS, tilt - TILT)
+    this.beyond = Math.max(0, Math.max(-s, s - 1, -t, t - 1) - this.slack, tilt - TILT)
   }
 }
 

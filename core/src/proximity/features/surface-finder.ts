@@ -20,6 +20,10 @@ const DEEPEST = 0.25
 const NEAR = 0.01
 /** How far beyond its ends a place may lie, as a share of them [-]. */
 const IN = 1e-9
+/** How far beyond its ends a place may lie on which another one goes on, as a share of them: there corners are a hair off [-]. */
+const GOES_ON = 1e-5
+/** What the cosine between normals may lack of 1 where sides lie flat on each other [-]. */
+const FLUSH = 1e-9
 /** Of overlaps deeper than this share of the smaller solid it is looked whether they are some [-]. */
 const FAINT = 1e-6
 /** How much shorter a way out may be and still be the same, as a share [-]. */
@@ -94,11 +98,11 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
       return this.others(lie, -reach, reach, known).reduce((least, { gap }) => Math.min(least, gap), reach)
     }
     const apart = this.apart(lie, most)
-    return apart > 0 ? apart : -this.smaller
+    return apart > this.faint ? Math.min(apart, most) : -this.smaller
   }
 
   overlaps(lie: Lie, depth: number, deepest: number, known: readonly FeaturePlace[]): FeaturePlace[] {
-    if (known.length === 0 && this.apart(lie, this.smaller) > 0) return []
+    if (known.length === 0 && this.apart(lie, this.smaller) > this.faint) return []
     return this.others(lie, -Math.min(deepest, this.deepest), -depth, known)
   }
 
@@ -106,14 +110,19 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return this.others(lie, -reach, reach, known)
   }
 
-  /** The other features that are where it is, of which most overlap. */
+  /** The other features that are where it is, or lie flat beside it, and lie least beyond their ends; of several those that overlap most. */
   next(lie: Lie, place: FeaturePlace): FeaturePlace | null {
     place.find(lie)
     const { uneven } = this
-    const here = this.places(lie, -uneven, uneven).filter(
-      (other) => !other.hasFeaturesOf(place) && far(other.point, place.point) < uneven,
+    const here = this.places(lie, -uneven, uneven, GOES_ON).filter(
+      (other) =>
+        !other.hasFeaturesOf(place) &&
+        (far(other.point, place.point) < uneven || along(other.normal, place.normal) > 1 - FLUSH),
     )
-    return here[0] ?? null
+    if (here.length === 0) return null
+    const next = here.reduce((best, one) => (one.beyond < best.beyond ? one : best))
+    next.slack = 2 * next.beyond
+    return next
   }
 
   touching(lie: Lie, most: number): FeaturePlace[] {
@@ -123,13 +132,13 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
   leastGap(lie: Lie): number | null {
     const far = this.smaller + this.larger
     const apart = this.apart(lie, far)
-    if (apart > 0) return apart < far ? apart : null
-    return this.touching(lie, 0)[0]?.gap ?? null
+    if (apart > this.faint) return apart < far ? apart : null
+    return this.touching(lie, this.faint)[0]?.gap ?? null
   }
 
   areDeep(lie: Lie): boolean {
     if (this.apart(lie, this.smaller) > this.smaller / 2) return false
-    if (this.touching(lie, 0).length > 0) return false
+    if (this.touching(lie, this.faint).length > 0) return false
     this.depth ??= new OverlapDepth(this.a.solid, this.b.solid)
     const deep = DEEP * this.smaller
     return this.depth.measure(ground, 0, lie, 0, deep).depth > deep
@@ -137,6 +146,11 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
 
   areOne(one: FeaturePlace, other: FeaturePlace, apart: number): boolean {
     return far(one.point, other.point) < apart && along(one.normal, other.normal) > ALIKE
+  }
+
+  /** A distance that may be rounding [m]. */
+  private get faint(): number {
+    return SAME_PLACE * this.smaller
   }
 
   private get deepest(): number {
@@ -153,16 +167,16 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return places.filter((place) => !known.some((one) => this.areOne(one, place, SAME * this.smaller)))
   }
 
-  /** All places with a gap between two bounds [m], those that overlap most first. */
-  private places(lie: Lie, least: number, most: number): FeaturePlace[] {
+  /** All places with a gap between two bounds [m], those that overlap most first. @param beyond as far as they may lie beyond their ends */
+  private places(lie: Lie, least: number, most: number, beyond = IN): FeaturePlace[] {
     const { a, b } = this
     const found: FeaturePlace[] = []
     let within: FeaturePlace | null = null
     const reach = Math.max(-least, most)
     const look = (place: FeaturePlace): void => {
       place.find(lie)
-      const { gap, beyond } = place
-      if (beyond > IN || gap < least || gap > most) return
+      const { gap } = place
+      if (place.beyond > beyond || gap < least || gap > most) return
       if (!this.isGenuine(place, lie)) return
       if (this.hasShorterWay(place)) {
         if (!within || gap > within.gap) within = place
@@ -192,8 +206,10 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     const { gap, point, normal, a, b } = place
     if (gap > -FAINT * this.smaller) return true
     if (place instanceof CornerOnFace) {
+      const { solid } = place.floor
       const [x, y, z] = place.rider
-      return place.floor.solid.contains(x, y, z)
+      // of sides that lie flush with each other, a corner is on the border of both
+      return solid.contains(x, y, z) || place.beside(-2 * gap).some((near) => solid.contains(...near))
     }
     // the place on A, seen from B
     const [x, y, z] = [0, 1, 2].map((k) => point[k] - gap * normal[k] - lie[ORIGIN + k])

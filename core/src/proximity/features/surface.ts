@@ -7,6 +7,9 @@ import { angleBetween, FEATURE, NormalTree } from './normal-tree'
 /** Bends of a surface below this are none [rad]. */
 const FLAT = 1e-5
 
+/** Nothing is taken to be thinner than this share of its size, since it would have to be looked at too often [-]. */
+const THIN = 1e-3
+
 /** A side along which two faces meet, bent outwards. */
 export interface Ridge {
   /** Corners at its ends, by index. */
@@ -39,6 +42,8 @@ export class Surface {
   readonly radius: number
   readonly size: number
   readonly thickness: number
+  /** Whether it is thinner than what is taken for its thickness. */
+  readonly isThin: boolean
 
   /** @param solids nine numbers a triangle [m], each closed if it can be */
   constructor(solids: readonly Float32Array[]) {
@@ -72,7 +77,9 @@ export class Surface {
     this.radius = this.solid.tree.isEmpty ? 0 : this.solid.tree.radiusAbout([0, 0, 0])
     const [, , , x, y, z] = this.solid.tree.boxes
     this.size = 2 * Math.hypot(x, y, z)
-    this.thickness = Math.min(2 * x, 2 * y, 2 * z, this.materialThickness())
+    const own = Math.min(2 * x, 2 * y, 2 * z, this.materialThickness())
+    this.isThin = own < THIN * this.size
+    this.thickness = Math.max(own, THIN * this.size)
   }
 
   /** Twice the volume over the area [m]; without bound where it encloses nothing. */

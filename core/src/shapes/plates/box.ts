@@ -5,6 +5,7 @@ import { rectangle } from '../mesh/mesh'
 import { polygonLoop, solidOf } from '../profiles/profile'
 import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
+import { boxSide } from '../sides'
 
 export const box = defineShape({
   kind: 'box',
@@ -26,6 +27,7 @@ export const box = defineShape({
   }),
   solids: (d, _, chords) => [solidOf(profile(d), chords)],
   profiles: (d) => [profile(d)],
+  side: ({ width, depth, height }, _, across) => boxSide(width, depth, height, across),
 })
 
 const profile = ({ width, depth, height }: Record<'width' | 'depth' | 'height', number>): Profile => ({

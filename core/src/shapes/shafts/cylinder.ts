@@ -3,6 +3,7 @@ import { axialDatums } from '../face-frame'
 import { circleLoop, solidOf } from '../profiles/profile'
 import type { Profile } from '../profiles/profile'
 import { defineShape } from '../shape'
+import { roundSide } from '../sides'
 
 export const cylinder = defineShape({
   kind: 'cylinder',
@@ -15,6 +16,7 @@ export const cylinder = defineShape({
   datums: ({ length: l }) => axialDatums(-l / 2, l / 2),
   solids: (d, _, chords) => [solidOf(profile(d), chords)],
   profiles: (d) => [profile(d)],
+  side: (d, _, across) => roundSide(d.diameter, d.length, across),
 })
 
 const profile = ({ diameter, length }: Record<'diameter' | 'length', number>): Profile => ({

@@ -5,6 +5,7 @@ import { axialDatums } from '../face-frame'
 import { circle } from '../mesh/mesh'
 import { circleLoop } from '../profiles/profile'
 import { defineShape } from '../shape'
+import { roundSide } from '../sides'
 import { markOption, markSolids } from './mark'
 
 export const disc = defineShape({
@@ -39,4 +40,6 @@ export const disc = defineShape({
       top: d.thickness / 2,
     },
   ],
+  side: (d, { options }, across) =>
+    d.bore === 0 && options.across === 'none' ? roundSide(d.diameter, d.thickness, across) : null,
 })
