@@ -3,14 +3,16 @@ import { grab, runScenario } from '../src'
 import type { Model } from '../src'
 import { letGo, loosen } from '../test/dynamics/free'
 import { walkingCarrier } from '../test/dynamics/walking-carrier'
+import { bring } from '../test/contact/brought'
+import { ball } from '../test/proximity/solids'
 import { Sketch } from '../test/sketch'
 import { timesAsLong, warmMedian } from './timing'
 
 const TURN = 2 * Math.PI
 
-/** Three cams at 120 degrees on one shaft with rollers on them, by contact or by the programmes of the cams. */
+/** Three cams at 120 degrees on one shaft with rollers on them, by contact or by the programmes of the cams; long enough for frames to count, not how it begins. */
 function camBox(by: 'contact' | 'programme'): Model {
-  const sketch = new Sketch(2).body('shaft').hinge('drive', 'ground', 'shaft', [0, 0]).motor('drive', TURN)
+  const sketch = new Sketch(10).body('shaft').hinge('drive', 'ground', 'shaft', [0, 0]).motor('drive', TURN)
   ;[0, TURN / 3, (2 * TURN) / 3].forEach((phase, k) => {
     const z = 0.03 * k
     sketch
@@ -58,6 +60,24 @@ export function dragOfTwentyContacts(): number {
   let at = 0.045
   held.to([at, 0, 0])
   return warmMedian(25, () => held.to([(at += 1e-4), 0, 0]))
+}
+
+/** One place further of a ball of 50,000 triangles on which another one rides [us]. */
+export function dragOfMeshes(): number {
+  const sketch = new Sketch().body('one', 'other')
+  const solid = ball(0.04, 112)
+  bring(sketch, 'low', 'one', [0, 0, 0], solid)
+  bring(sketch, 'high', 'other', [0.02, 0.09, 0.003], solid, { axis: [0.3, 0.5, 1], zero: [1, 0, 0] })
+  sketch
+    .slide('way', 'ground', 'one', [0, 0, 0], [1, 0, 0])
+    .slide('lift', 'ground', 'other', [0.02, 0.09, 0], [0, 1, 0])
+    .rest('lift', -0.1)
+    .contact('ride', 'one', 'other')
+  const { mechanism, home } = sketch.open()
+  const held = grab(mechanism, home, 1, [0, 0, 0])
+  let at = 0
+  held.to([at, 0, 0])
+  return warmMedian(25, () => held.to([(at += 1e-3), 0, 0]))
 }
 
 /** CPU of a simulated second of a carrier that walks on eight legs [ms], and how deep a foot is in the floor at most at the end of a step [m]. */

@@ -15,7 +15,7 @@ import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
 import { boxesFall, engineBoxesFall } from './boxes'
-import { camsOverProgrammes, dragOfTwentyContacts, walking } from './contact'
+import { camsOverProgrammes, dragOfMeshes, dragOfTwentyContacts, walking } from './contact'
 import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
 import * as machines from './mechanisms'
@@ -249,6 +249,7 @@ const forces = (): Promise<void> =>
 async function contacts(): Promise<void> {
   ratio('three cams ridden on over their motion programmes', camsOverProgrammes(), 5)
   ratio('drag of a block that pushes twenty others [ms]', dragOfTwentyContacts() / 1000, 1000 / 60)
+  ratio('drag of 50,000 triangles under 50,000 others [ms]', dragOfMeshes() / 1000, 1000 / 30)
   const { cpu, deepest } = walking()
   ratio('walking carrier, CPU of a simulated second [ms]', cpu, 60)
   ratio('its deepest foot at the end of a step [um]', 1e6 * deepest, 1)

@@ -63,7 +63,9 @@ function surfaceNotes({ geometry }: Mechanism, pairs: readonly ContactPair[]): P
   const note = (code: string, bodies: readonly number[], words: (names: string) => string): Problem[] => {
     if (bodies.length === 0) return []
     const sources = bodies.map((body) => geometry.bodies[body].source)
-    return [{ code, message: words(listed(sources.map(({ name }) => name))), ids: sources.map(({ id }) => id) }]
+    return [
+      { code, message: words(listed(sources.map(({ name }) => name))), ids: sources.map(({ id }) => id) },
+    ]
   }
   return [
     ...note(

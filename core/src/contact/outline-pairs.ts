@@ -72,7 +72,9 @@ export function outlinePairs(
   let along: OutlinePair[] | null = null
   for (const axis of [axisOf(frameA, 2), axisOf(frameB, 2), ...sidesOf(frameA), ...sidesOf(frameB)]) {
     const [one, other] = [outlinesAcross(a, frameA, axis), outlinesAcross(b, frameB, axis)]
-    const pairs = one.flatMap((x) => other.flatMap((y) => outlinePair(mechanism, contact, x, y, axis, state) ?? []))
+    const pairs = one.flatMap((x) =>
+      other.flatMap((y) => outlinePair(mechanism, contact, x, y, axis, state) ?? []),
+    )
     if (pairs.length === 0) continue
     const leaving = leavingPlane(state, pairs[0].pair, axis)
     if (leaving.length === 0) return pairs
@@ -133,7 +135,7 @@ function outlinePair(
     bodies: [a.body, b.body],
     finder: new TouchFinder(a.outline, other.outline),
     pair,
-    term: (touch) => pairTerm(pair, gapOf(touch)),
+    term: (touch) => pairTerm(pair, touch.b.isRound ? gapOfRound(touch) : gapOf(touch)),
   }
 }
 
@@ -160,3 +162,22 @@ const gapOf = (touch: Touch): Condition => ({
   dimension: 'length',
   winds: false,
 })
+
+/** A gap of an outline B that is round about its origin: its turn makes no difference. */
+function gapOfRound(touch: Touch): Condition {
+  const lie = Float64Array.of(0, 0, 1, 0)
+  const at = (s: Float64Array): Float64Array => {
+    lie[0] = s[0]
+    lie[1] = s[1]
+    return lie
+  }
+  return {
+    ...gapOf(touch),
+    parts: [...slide(Axis.X).parts, ...slide(Axis.Y).parts],
+    of: {
+      value: (s) => touch.value(at(s)),
+      derive: (s, n, gradient, curvature) => touch.derive(at(s), n, gradient, curvature),
+      third: () => touch.third(),
+    },
+  }
+}

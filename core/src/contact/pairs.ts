@@ -24,7 +24,6 @@ export interface ContactPair<P extends Place = Place> {
   term(place: P): Term
 }
 
-
 const known = new WeakMap<Mechanism, readonly ContactPair[]>()
 
 /** Pairs of the contacts that are not suspended. */

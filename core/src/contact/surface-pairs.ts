@@ -113,7 +113,11 @@ function sideTerm(
 /** A frame in that of a seat. */
 const on = ({ body, frame }: Seat, within: Frame): Seat => ({ body, frame: multiply(frame, within) })
 
-const at = (numbers: Float64Array, k: number): Vector => [numbers[3 * k], numbers[3 * k + 1], numbers[3 * k + 2]]
+const at = (numbers: Float64Array, k: number): Vector => [
+  numbers[3 * k],
+  numbers[3 * k + 1],
+  numbers[3 * k + 2],
+]
 
 function frameAt(origin: Vector, z: Vector): Frame {
   const frame = frameAlong(z)!

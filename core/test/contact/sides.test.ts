@@ -18,7 +18,14 @@ const FLOORS: [string, object, Place][] = [
   ['z down', { width: '8 m', depth: '40 mm', height: '200 mm' }, { axis: [0, -1, 0], zero: [-1, 0, 0] }],
 ]
 
-function onFloor(size: object, place: Place, part: string, dimensions: object, of: Place, height: number): Sketch {
+function onFloor(
+  size: object,
+  place: Place,
+  part: string,
+  dimensions: object,
+  of: Place,
+  height: number,
+): Sketch {
   const sketch = new Sketch(1)
     .part('floor', 'box', 'ground', [0, -0.1], { ...size }, place)
     .body('one')
@@ -45,7 +52,14 @@ describe.each(FLOORS)('on a box with its %s', (_, size, place) => {
     ['along', [1, 0, 0], [0, 1, 0]],
     ['along, reversed', [-1, 0, 0], [0, 1, 0]],
   ] as const)('a cylinder that stands %s slides to a stop', (_name, axis, zero) => {
-    const sketch = onFloor(size, place, 'cylinder', { diameter: '100 mm', length: '100 mm' }, { axis, zero }, 0.05)
+    const sketch = onFloor(
+      size,
+      place,
+      'cylinder',
+      { diameter: '100 mm', length: '100 mm' },
+      { axis, zero },
+      0.05,
+    )
     const setting = { gravity: gravity(0), rates: { 'plane/x': 0.9 } }
     const solver = reach(letGo(loosen(sketch, setting), setting), 1)
     expect(solver.state.q[1]).toBeCloseTo(0.81 / (2 * 0.5 * G), 9)

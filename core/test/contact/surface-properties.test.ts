@@ -31,7 +31,11 @@ const tilts = fc.record({
 })
 
 /** A solid that turns about a tilted axis, and a follower that goes along x. */
-function turning(solid: Float32Array, rider: Float32Array, { tilt, frameRate, way }: typeof tilts extends fc.Arbitrary<infer T> ? T : never): Sketch {
+function turning(
+  solid: Float32Array,
+  rider: Float32Array,
+  { tilt, frameRate, way }: typeof tilts extends fc.Arbitrary<infer T> ? T : never,
+): Sketch {
   const sketch = new Sketch(0.5, frameRate).body('star', 'rider')
   bring(sketch, 'solid', 'star', [0, 0, 0], solid)
   bring(sketch, 'face', 'rider', [0.12, 0, 0], rider)
@@ -64,7 +68,9 @@ describe('a follower on a random solid of triangles', () => {
             far = Math.max(far, transformed(f, [solid[k]!, solid[k + 1]!, solid[k + 2]!])[0])
           expect(Math.abs(film.joint('way', frame)[0] - Math.max(REST, far - 0.08))).toBeLessThan(2e-8)
         }
-        expect(turning(solid, box(0.08, 0.3, 0.3), drawn).solve().take.coordinates).toEqual(film.take.coordinates)
+        expect(turning(solid, box(0.08, 0.3, 0.3), drawn).solve().take.coordinates).toEqual(
+          film.take.coordinates,
+        )
       }),
       { numRuns: 12 },
     )

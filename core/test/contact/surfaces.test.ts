@@ -34,10 +34,25 @@ function wedge(tip: Float32Array, speed = 0.05): Sketch {
 }
 
 /** A tip at the origin that points down. */
-const tip = Float32Array.from(column([[0, 0], [0.02, 0.06], [-0.02, 0.06]], -0.004, 0.004))
+const tip = Float32Array.from(
+  column(
+    [
+      [0, 0],
+      [0.02, 0.06],
+      [-0.02, 0.06],
+    ],
+    -0.004,
+    0.004,
+  ),
+)
 /** The same, pointed in both ways. */
 const needle = (() => {
-  const top: Point[] = [[0.01, 0.05, 0.01], [-0.01, 0.05, 0.01], [-0.01, 0.05, -0.01], [0.01, 0.05, -0.01]]
+  const top: Point[] = [
+    [0.01, 0.05, 0.01],
+    [-0.01, 0.05, 0.01],
+    [-0.01, 0.05, -0.01],
+    [0.01, 0.05, -0.01],
+  ]
   const sides = top.flatMap((corner, k) => [0, 0, 0, ...top[(k + 3) % 4]!, ...corner])
   return Float32Array.from([...sides, ...top[0]!, ...top[1]!, ...top[2]!, ...top[0]!, ...top[2]!, ...top[3]!])
 })()
@@ -76,7 +91,8 @@ describe('surfaces of triangles', () => {
   it('let go over the edge of a wedge, and take up again', () => {
     const film = wedge(needle, 0.15).solve()
     const way = (frame: number) => 0.15 * film.time(frame)
-    for (const frame of [10, 30, 38]) expect(film.joint('lift', frame)[0]).toBeCloseTo(tan(WEDGE) * way(frame), 7)
+    for (const frame of [10, 30, 38])
+      expect(film.joint('lift', frame)[0]).toBeCloseTo(tan(WEDGE) * way(frame), 7)
     // beyond the upper edge it has fallen to its rest position
     expect(film.joint('lift', 45)[0]).toBeCloseTo(-0.1, 9)
     expect(film.take.notes.map(({ code }) => code)).toContain('falls')
@@ -87,7 +103,9 @@ describe('surfaces of triangles', () => {
     film.document.bodies[2]!.parts[0]!.at!.position = [0, 0.1 * tan(WEDGE) + 0.02 / cos(WEDGE) + 1e-3, 0]
     const taken = film.solve()
     for (const frame of [20, 40, 60])
-      expect(Math.abs(taken.joint('lift', frame)[0] - (0.05 * tan(WEDGE) * taken.time(frame) - 1e-3))).toBeLessThan(2e-4)
+      expect(
+        Math.abs(taken.joint('lift', frame)[0] - (0.05 * tan(WEDGE) * taken.time(frame) - 1e-3)),
+      ).toBeLessThan(2e-4)
   })
 
   it('lift a bar by a side that crosses one of its own', () => {

@@ -227,8 +227,7 @@ export class SideOnSide extends FeaturePlace {
     const [wx, wy, wz] = [corner[0] - px, corner[1] - py, corner[2] - pz]
     const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
     const square = nx * nx + ny * ny + nz * nz
-    const isParallel =
-      square <= PARALLEL ** 2 * (ux * ux + uy * uy + uz * uz) * (vx * vx + vy * vy + vz * vz)
+    const isParallel = square <= PARALLEL ** 2 * (ux * ux + uy * uy + uz * uz) * (vx * vx + vy * vy + vz * vz)
     if (isParallel) {
       const long = ux * ux + uy * uy + uz * uz
       const share = (wx * ux + wy * uy + wz * uz) / long

@@ -10,6 +10,8 @@ import type { Lie } from '../place'
 export const FEATURE = 8
 /** Angle by which normals may miss each other's cones and still be looked at [rad]. */
 const SLACK = 1e-3
+/** Parts that differ by more than this factor are made equal, so that trees stay low. */
+const LOPSIDED = 16
 /** Pairs that wait at most. */
 const MOST_WAITING = 4096
 
@@ -39,9 +41,7 @@ export class NormalTree {
         this.nodes.set(features.subarray(at, at + FEATURE), FEATURE * node)
         return
       }
-      const axis = widest(features, order, from, to)
-      order.subarray(from, to).sort((a, b) => features[FEATURE * a + axis] - features[FEATURE * b + axis])
-      const cut = (from + to) >> 1
+      const cut = halve(features, order, from, to)
       const first = used
       used += 2
       this.children[node] = first
@@ -53,19 +53,31 @@ export class NormalTree {
   }
 }
 
-/** The axis along which middles lie farthest apart. */
-function widest(features: Float64Array, order: Int32Array, from: number, to: number): number {
-  let [best, most] = [0, -1]
+/** Puts those on one side of the middle first, along the axis along which middles lie farthest apart; returns where the others begin. */
+function halve(features: Float64Array, order: Int32Array, from: number, to: number): number {
+  let [axis, most, middle] = [0, -1, 0]
   for (let k = 0; k < 3; k++) {
     let [low, high] = [Infinity, -Infinity]
     for (let n = from; n < to; n++) {
       const value = features[FEATURE * order[n] + k]
-      low = Math.min(low, value)
-      high = Math.max(high, value)
+      if (value < low) low = value
+      if (value > high) high = value
     }
-    if (high - low > most) [best, most] = [k, high - low]
+    if (high - low > most) [axis, most, middle] = [k, high - low, (low + high) / 2]
   }
-  return best
+  let cut = from
+  for (let n = from; n < to; n++) {
+    const one = order[n]
+    if (features[FEATURE * one + axis] >= middle) continue
+    order[n] = order[cut]
+    order[cut++] = one
+  }
+  const fewest = (to - from) / LOPSIDED
+  if (cut - from >= fewest && to - cut >= fewest) return cut
+  order
+    .subarray(from, to)
+    .sort((a, b) => features[FEATURE * a + axis] - features[FEATURE * b + axis] || a - b)
+  return (from + to) >> 1
 }
 
 /** Writes a ball and a cone around two others. */
@@ -123,14 +135,7 @@ export function visitFacing(
   }
 }
 
-function mayTouch(
-  p: Float64Array,
-  i: number,
-  q: Float64Array,
-  j: number,
-  r: Lie,
-  reach: number,
-): boolean {
+function mayTouch(p: Float64Array, i: number, q: Float64Array, j: number, r: Lie, reach: number): boolean {
   const x = r[0] * q[j] + r[3] * q[j + 1] + r[6] * q[j + 2] + r[ORIGIN] - p[i]
   const y = r[1] * q[j] + r[4] * q[j + 1] + r[7] * q[j + 2] + r[ORIGIN + 1] - p[i + 1]
   const z = r[2] * q[j] + r[5] * q[j + 1] + r[8] * q[j + 2] + r[ORIGIN + 2] - p[i + 2]

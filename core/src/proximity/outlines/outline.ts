@@ -25,9 +25,24 @@ export interface Stretch {
   readonly most: number
   /** A circle around its places. */
   readonly around: Circle
+  /** Middle of the circle of which it is an arc, also of a corner; null for none. */
+  readonly middle: { readonly x: number; readonly y: number } | null
+  /** Where it begins and ends; null for a corner. */
+  readonly ends: Ends | null
   /** Indices of the stretches that go on from it smoothly; -1 for none. */
   readonly before: number
   readonly after: number
+}
+
+/** Both ends of a stretch of a side. */
+export interface Ends {
+  /** x y and tangent x y of each [m]. */
+  readonly places: Float64Array
+  /** Its length, at most [m]. */
+  readonly length: number
+  /** Largest curvatures outwards and inwards [1/m]. */
+  readonly bulge: number
+  readonly hollow: number
 }
 
 /** Centre and radius [m]. */
@@ -44,6 +59,10 @@ export interface Outline {
   readonly around: Circle
   /** Whether it bulges everywhere, as a disc does: nothing lies flat on it. */
   readonly isOval: boolean
+  /** Whether it is of circles about its origin: it may turn without a difference. */
+  readonly isRound: boolean
+  /** Whether it is convex, without holes. */
+  readonly isConvex: boolean
   /** Along the axis [m]. */
   readonly bottom: number
   readonly top: number
@@ -118,6 +137,8 @@ export function outlineOf({ outer, holes, bottom, top }: Profile): Outline {
     stretches,
     corners,
     around,
+    isRound: stretches.every(({ middle }) => middle && Math.hypot(middle.x, middle.y) < FLAT * around.radius),
+    isConvex: holes.length === 0 && stretches.every(({ turn, after }) => turn >= 0 && after >= 0),
     isOval: corners.length === 0 && stretches.every(({ turn }) => turn > 0),
     bottom,
     top,
@@ -149,8 +170,8 @@ function stretchesOf(loop: Loop): Bare[] {
   const place = new Float64Array(PLACE)
   const at = (piece: Piece, u: number) => {
     placeOn({ ...CORNER, piece }, u, place)
-    const [x, y, nx, ny, , turning] = place
-    return { x, y, angle: Math.atan2(ny, nx), turning }
+    const [x, y, nx, ny, speed, turning] = place
+    return { x, y, angle: Math.atan2(ny, nx), turning, speed }
   }
   let end = at(loop[loop.length - 1], 1).angle
   return loop.flatMap((piece): Bare[] => {
@@ -166,6 +187,7 @@ function stretchesOf(loop: Loop): Bare[] {
       least: end,
       most: end + turn,
       around: { x, y, radius: 0 },
+      middle: { x, y },
     }
     end = looks[LOOKS].angle
     return [
@@ -175,7 +197,7 @@ function stretchesOf(loop: Loop): Bare[] {
   })
 }
 
-const CORNER = { piece: null, x: 0, y: 0, from: 0, to: 1, start: 0, turn: 0 }
+const CORNER = { piece: null, x: 0, y: 0, from: 0, to: 1, start: 0, turn: 0, middle: null, ends: null }
 
 /** The turn from one angle to another, in (-pi, pi]. */
 export const between = (from: number, to: number): number => {
@@ -189,6 +211,8 @@ interface Look {
   readonly y: number
   readonly angle: number
   readonly turning: number
+  /** By the parameter [m]. */
+  readonly speed: number
 }
 
 /** A piece, divided where its normal has turned far. */
@@ -196,6 +220,8 @@ function divided(piece: Piece, looks: readonly Look[]): Omit<Stretch, 'before' |
   const turns = looks.map(({ angle }, k) => (k === 0 ? 0 : between(looks[k - 1].angle, angle)))
   const isStraight = looks.every(({ turning }) => Math.abs(turning) < FLAT)
   const isRound = looks.every(({ turning }) => Math.abs(turning - looks[0].turning) < FLAT)
+  const isArc =
+    isRound && !isStraight && looks.every(({ speed }) => Math.abs(speed - looks[0].speed) < FLAT * speed)
   const most = isRound ? MOST_TURN_ROUND : MOST_TURN
   const ends = [0]
   let turned = 0
@@ -225,9 +251,39 @@ function divided(piece: Piece, looks: readonly Look[]): Omit<Stretch, 'before' |
       least: Math.min(...angles) - slack,
       most: Math.max(...angles) + slack,
       around: circleAround(places.map(({ x: px, y: py }) => ({ x: px, y: py, radius: height }))),
+      middle: isArc ? middleOf(places[0]) : null,
+      ends: endsOf(places),
     }
   })
 }
+
+/** The middle of the circle on which a place lies. */
+const middleOf = ({ x, y, angle, speed, turning }: Look) => ({
+  x: x - (Math.cos(angle) * speed) / turning,
+  y: y - (Math.sin(angle) * speed) / turning,
+})
+
+function endsOf(places: readonly Look[]): Ends {
+  const curvatures = places.map(({ turning, speed }) => turning / speed)
+  const chord = (one: Look, other: Look) => Math.hypot(other.x - one.x, other.y - one.y)
+  return {
+    places: Float64Array.from(
+      [places[0], places[places.length - 1]].flatMap(({ x, y, angle }) => [
+        x,
+        y,
+        -Math.sin(angle),
+        Math.cos(angle),
+      ]),
+    ),
+    length: LONGER * places.slice(1).reduce((sum, one, k) => sum + chord(places[k], one), 0),
+    bulge: SHARPER * Math.max(0, ...curvatures),
+    hollow: SHARPER * Math.max(0, ...curvatures.map((curvature) => -curvature)),
+  }
+}
+
+/** By how much a curve may be longer than its chords, and sharper than where it is looked at [-]. */
+const LONGER = 1.1
+const SHARPER = 1.5
 
 /** How far a curve may go beyond its chords between places, at most [m]. */
 const heightBetween = (places: readonly Look[]): number =>

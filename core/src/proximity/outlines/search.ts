@@ -1,6 +1,6 @@
 /** All places where two outlines come nearest to each other or overlap, found anew for a lie of B in the plane of A. */
 import { between, PLACE, placeOn } from './outline'
-import type { Circle, Outline, Stretch } from './outline'
+import type { Circle, Ends, Outline, Stretch } from './outline'
 import { FRAME, ORIGIN } from '../../maths/frame'
 import type { Lie, PlaceFinder } from '../place'
 import { areOnePlace, haveNormal, Touch } from './touch'
@@ -28,6 +28,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
   readonly thickness: number
   readonly liesFlat: boolean
   readonly uneven = 0
+  /** Whether they never touch in more than one place. */
+  private readonly touchOnce: boolean
   private readonly probe: Touch
   /** How far B reaches from its origin [m]. */
   private readonly radius: number
@@ -45,9 +47,10 @@ export class TouchFinder implements PlaceFinder<Touch> {
     this.larger = Math.max(a.size, b.size)
     this.thickness = Math.min(a.thickness, b.thickness)
     this.liesFlat = !a.isOval && !b.isOval
+    this.touchOnce = a.isConvex && b.isConvex && !this.liesFlat
   }
 
-  /** Origin x y [m], cosine and sine of the turn, and how far along the axis [m]. */
+  /** Origin x y [m], cosine and sine of the turn, of which what is round takes no notice, and how far along the axis [m]. */
   writeLie(f: Float64Array, lie: Lie): void {
     const o = FRAME + ORIGIN
     const dx = f[o] - f[ORIGIN]
@@ -55,8 +58,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
     const dz = f[o + 2] - f[ORIGIN + 2]
     lie[0] = f[0] * dx + f[1] * dy + f[2] * dz
     lie[1] = f[3] * dx + f[4] * dy + f[5] * dz
-    lie[2] = f[0] * f[FRAME] + f[1] * f[FRAME + 1] + f[2] * f[FRAME + 2]
-    lie[3] = f[3] * f[FRAME] + f[4] * f[FRAME + 1] + f[5] * f[FRAME + 2]
+    lie[2] = this.b.isRound ? 1 : f[0] * f[FRAME] + f[1] * f[FRAME + 1] + f[2] * f[FRAME + 2]
+    lie[3] = this.b.isRound ? 0 : f[3] * f[FRAME] + f[4] * f[FRAME + 1] + f[5] * f[FRAME + 2]
     lie[ALONG] = f[6] * dx + f[7] * dy + f[8] * dz
   }
 
@@ -66,9 +69,16 @@ export class TouchFinder implements PlaceFinder<Touch> {
   }
 
   nearest(lie: Lie, most: number, known: readonly Touch[]): number {
+    const { probe } = this
     let least = this.cornersApart(lie, most)
-    for (const { gap } of this.others(lie, most, known)) if (gap < least) least = gap
-    return least
+    if (this.touchOnce && known.length > 0) return least
+    let within = -Infinity
+    this.visit(lie, -DEEPEST * this.smaller, most, known, 0, () => {
+      if (probe.gap >= least || this.isKnown(probe, known)) return
+      if (isGenuine(probe, lie)) least = probe.gap
+      else if (isGenuine(probe, lie, 0)) within = Math.max(within, probe.gap)
+    })
+    return known.length === 0 && least >= 0 && within > -Infinity ? within : least
   }
 
   overlaps(lie: Lie, depth: number, _: number, known: readonly Touch[]): Touch[] {
@@ -98,9 +108,14 @@ export class TouchFinder implements PlaceFinder<Touch> {
 
   /** Touches up to a gap in other places than those that are known, and may have gone on to the next stretch. */
   private others(lie: Lie, most: number, known: readonly Touch[]): Touch[] {
+    if (this.touchOnce && known.length > 0) return []
     const touches = this.touches(lie, -DEEPEST * this.smaller, most, known)
     if (known.length === 0 || touches.length === 0) return touches
-    return touches.filter((touch) => !known.some((one) => areOnePlace(one, touch, SAME * this.smaller)))
+    return touches.filter((touch) => !this.isKnown(touch, known))
+  }
+
+  private isKnown(touch: Touch, known: readonly Touch[]): boolean {
+    return known.some((one) => areOnePlace(one, touch, SAME * this.smaller))
   }
 
   /** How far any place of B moves between two lies, at most [m]. */
@@ -117,10 +132,30 @@ export class TouchFinder implements PlaceFinder<Touch> {
    * @param tilt by which a side may be turned away from a corner that it nearly lies on [rad]
    */
   touches(lie: Lie, least: number, most: number, known: readonly Touch[] = [], tilt = 0): Touch[] {
-    const { a, b, probe, centres } = this
+    const { probe } = this
     const found: Touch[] = []
     /** Of what overlaps by places that have a shorter way out, that which overlaps least. */
     let within: Touch | null = null
+    this.visit(lie, least, most, known, tilt, () => {
+      if (isGenuine(probe, lie)) this.add(found, lie)
+      else if (!(within && within.gap > probe.gap) && isGenuine(probe, lie, 0)) within = probe.copy()
+      if (within && !within.isFound) within.find(lie)
+    })
+    // near a sharp corner there may be a shorter way out for a place, though not for the body; what touches already tells the rest
+    if (within && known.length === 0 && found.every(({ gap }) => gap >= 0)) found.push(within)
+    return found.length > 1 ? found.sort((one, other) => one.gap - other.gap) : found
+  }
+
+  /** Lets the probe find touches one after the other, and some of them twice; see `touches`. */
+  private visit(
+    lie: Lie,
+    least: number,
+    most: number,
+    known: readonly Touch[],
+    tilt: number,
+    take: () => void,
+  ): void {
+    const { a, b, probe, centres } = this
     const reach = Math.max(-least, most)
     const x = lie[0]
     const y = lie[1]
@@ -129,7 +164,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
     const whole = b.around
     const wholeX = x + c * whole.x - s * whole.y
     const wholeY = y + s * whole.x + c * whole.y
-    if (!areNear(a.around, wholeX, wholeY, whole.radius + reach)) return found
+    if (!areNear(a.around, wholeX, wholeY, whole.radius + reach)) return
     for (let j = 0; j < b.stretches.length; j++) {
       const { around } = b.stretches[j]
       centres[2 * j] = x + c * around.x - s * around.y
@@ -143,20 +178,30 @@ export class TouchFinder implements PlaceFinder<Touch> {
         const onB = b.stretches[j]
         if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
         if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
-        if (known.some(({ stretchA, stretchB }) => stretchA === i && stretchB === j)) continue
-        probe.begin(i, j)
+        const { middle } = onB
+        let share = 0.5
+        if (
+          known.some(({ stretchA, stretchB }) => stretchA === i && (stretchB === j || this.touchesOnce(onA)))
+        )
+          continue
+        if (middle && onA.ends) {
+          const [cx, cy] = [x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y]
+          share = onA.middle ? shareOfArc(onA, cx, cy) : shareUnder(onA.ends, cx, cy)
+          if (share < 0) continue
+        }
+        probe.begin(i, j, share)
         probe.find(lie, false)
         if (!probe.isFound || !(probe.determinant > 0)) continue
         if (probe.beyond > IN && !probe.isWithin(IN, tilt)) continue
-        if (probe.gap < least || probe.gap > most) continue
-        if (isGenuine(probe, lie)) this.add(found, lie)
-        else if (!(within && within.gap > probe.gap) && isGenuine(probe, lie, 0)) within = probe.copy()
-        if (within && !within.isFound) within.find(lie)
+        if (probe.gap >= least && probe.gap <= most) take()
       }
     }
-    // near a sharp corner there may be a shorter way out for a place, though not for the body; what touches already tells the rest
-    if (within && known.length === 0 && found.every(({ gap }) => gap >= 0)) found.push(within)
-    return found.length > 1 ? found.sort((one, other) => one.gap - other.gap) : found
+  }
+
+  /** Whether B touches a stretch in one place at most: a circle that fits into its hollows. */
+  private touchesOnce({ ends }: Stretch): boolean {
+    const { b } = this
+    return b.isRound && (!ends || ends.hollow * b.around.radius < 1)
   }
 
   /** The least distance between corners of both up to a bound: where two corners are nearest to each other they do not touch, but may soon. */
@@ -221,6 +266,30 @@ function mayFace(a: Stretch, b: Stretch, turned: number): boolean {
   const halfB = (b.most - b.least) / 2
   const apart = between((a.least + a.most) / 2, (b.least + b.most) / 2 + turned + Math.PI)
   return Math.abs(apart) <= halfA + halfB + SLACK
+}
+
+/** Where on an arc a point is straight over it, as a share of the arc; -1 for nowhere. */
+function shareOfArc({ middle, start, turn }: Stretch, x: number, y: number): number {
+  const way = turn > 0 ? 1 : -1
+  const share = between(start, Math.atan2(way * (y - middle!.y), way * (x - middle!.x))) / turn
+  return share < -OVER || share > 1 + OVER ? -1 : Math.min(1, Math.max(0, share))
+}
+
+/** How far beyond the ends of a side a point may be that is over it, as a share of it [-]. */
+const OVER = 1e-6
+
+/** About where on a side a point may be straight over it, as a share of the side; -1 for nowhere, which its ends tell if it bends no more than that. */
+function shareUnder({ places: p, length, bulge, hollow }: Ends, x: number, y: number): number {
+  const [ux, uy, vx, vy] = [x - p[0], y - p[1], x - p[4], y - p[5]]
+  const before = ux * p[2] + uy * p[3]
+  const after = vx * p[6] + vy * p[7]
+  const slack = OVER * length
+  if (before >= -slack && after <= slack)
+    return before > after ? Math.min(1, Math.max(0, before / (before - after))) : 0.5
+  const [high, low] = [ux * p[3] - uy * p[2], vx * p[7] - vy * p[6]]
+  const most = Math.max(high, low) + length
+  const least = Math.min(high, low) - length
+  return bulge * -least >= 1 || hollow * most >= 1 ? 0.5 : -1
 }
 
 const areNear = (circle: Circle, x: number, y: number, far: number): boolean => {

@@ -68,11 +68,12 @@ export class Touch implements ScalarFunction, Place {
     this.anchorLie.set(this.lie)
   }
 
-  /** Begins anew in the middle of two stretches. */
-  begin(stretchA: number, stretchB: number): void {
+  /** Begins anew on two stretches. @param share how far along the one of A */
+  begin(stretchA: number, stretchB: number, share = 0.5): void {
     this.stretchA = stretchA
     this.stretchB = stretchB
-    this.u = middle(this.a.stretches[stretchA])
+    const { from, to } = this.a.stretches[stretchA]
+    this.u = from + share * (to - from)
     this.v = middle(this.b.stretches[stretchB])
     this.lie[0] = Number.NaN
   }
