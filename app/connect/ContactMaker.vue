@@ -2,12 +2,25 @@
 /** Contacts: bodies that push each other, made of two choices; or one that rides on the other. */
 import { mdiDeleteOutline, mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
 import { addContact, formatQuantity, materialPairs, parseQuantity, reasons, removalOf } from '@ligamen/core'
-import type { Contact, ContactFact, MechanismDocument, Problem, Quantity, Result } from '@ligamen/core'
+import type {
+  Contact,
+  ContactFact,
+  ContactPreview,
+  MechanismDocument,
+  Problem,
+  Quantity,
+  Result,
+} from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { useRunStore } from '~/model/run/run'
+import { useOverlaysStore } from '~/view/overlays'
+import { wordsAhead } from './contact-words'
+
+/** Smaller gaps are none [m]. */
+const TOUCHES = 1e-8
 
 const mechanism = useMechanismStore()
 const run = useRunStore()
@@ -33,6 +46,28 @@ watch([contacts, () => run.standing, () => run.report], () => void look(), { imm
 async function look() {
   facts.value = contacts.value.length > 0 ? await mechanism.ask('contacts', undefined) : []
 }
+
+const preview = shallowRef<ContactPreview | null>(null)
+watch([first, second, () => run.standing, () => run.report], () => void lookAhead())
+async function lookAhead() {
+  const asked = { first: first.value ?? '', second: second.value ?? '' }
+  const answer = hint.value === '' ? await mechanism.ask('meet', asked) : null
+  // another choice may have been made meanwhile
+  if (asked.first === (first.value ?? '') && asked.second === (second.value ?? '')) preview.value = answer
+}
+const ahead = computed(() => (preview.value && hint.value === '' ? wordsAhead(preview.value) : ''))
+
+const overlays = useOverlaysStore()
+const meeting = () => {
+  const { lines, nearest } = preview.value ?? { lines: [], nearest: null }
+  if (!nearest) return { lines, callouts: [] }
+  const { from, to, gap } = nearest
+  const value = Math.abs(gap) <= TOUCHES ? 'touch' : formatQuantity(Math.abs(gap), 'mm', 3)
+  const words = gap < -TOUCHES ? 'overlap' : gap > TOUCHES ? 'apart' : ''
+  return { lines, callouts: [{ from, to, value, words, isBad: gap < -TOUCHES }] }
+}
+onMounted(() => overlays.lay({ meeting }))
+onUnmounted(() => overlays.lay({ meeting: () => null }))
 
 async function make() {
   if (hint.value) return
@@ -131,16 +166,13 @@ const setGiving = (contact: Contact, { key, words }: (typeof GIVING)[number], ty
     else compliance[key] = numberOf(typed)
   })
 
-/** Smaller gaps are none [m]. */
-const TOUCHES = 1e-8
 const factOf = ({ id }: Contact) => facts.value.find((one) => one.contact.id === id)
 const overlaps = (contact: Contact) => !contact.suspended && (factOf(contact)?.gap ?? 0) < -TOUCHES
 function stateOf(contact: Contact): string {
   if (contact.suspended) return 'suspended'
   const fact = factOf(contact)
   if (!fact) return ''
-  if (fact.pairs === 0)
-    return 'cannot touch: no outlines on parallel axes. Choose bodies of plates, cams, pins and the like.'
+  if (fact.pairs === 0) return 'cannot touch: one side has no parts. Give it some, or choose other bodies.'
   if (fact.isDeep) return 'deep in each other: move one of the two apart'
   if (fact.gap === null) return 'apart'
   if (Math.abs(fact.gap) <= TOUCHES) return 'touch'
@@ -156,7 +188,7 @@ function stateOf(contact: Contact): string {
       <v-autocomplete v-model="second" label="Second body" :items="choices" density="compact" hide-details />
       <v-btn type="submit" color="primary" variant="flat" :disabled="hint !== ''">Make contact</v-btn>
       <v-btn :disabled="!canRide" @click="ride">First rides on second</v-btn>
-      <span class="muted">{{ hint }}</span>
+      <span class="muted" role="status">{{ hint || ahead }}</span>
     </form>
     <FaultLine :text="fault" />
     <p v-if="contacts.length === 0" class="muted">

@@ -41,6 +41,11 @@ interface Sources {
   readonly grips: () => readonly Grip[]
   readonly drawn: () => DrawnPoints | null
   readonly callouts: () => readonly Callout[]
+  /** Where bodies would touch that are chosen for a contact: their outlines in ground, and how far apart they are. */
+  readonly meeting: () => {
+    readonly lines: readonly Float32Array[]
+    readonly callouts: readonly Callout[]
+  } | null
   /** Triangles in ground, nine numbers each [m]. */
   readonly solids: () => readonly Float32Array[]
   /** The same of what is covered or reached, which is seen through. */
@@ -65,6 +70,7 @@ export const useOverlaysStore = defineStore('overlays', () => {
     grips: () => [],
     drawn: () => null,
     callouts: () => [],
+    meeting: () => null,
     solids: () => [],
     spaces: () => [],
     cloud: () => null,
@@ -84,10 +90,10 @@ export const useOverlaysStore = defineStore('overlays', () => {
     },
     ghost: computed(() => sources.value.ghost()),
     path: computed(() => sources.value.path()),
-    arrows: computed(() => sources.value.arrows()),
+    arrows: computed(() => [...sources.value.arrows(), ...(sources.value.meeting()?.lines ?? [])]),
     grips: computed(() => sources.value.grips()),
     drawn: computed(() => sources.value.drawn()),
-    callouts: computed(() => sources.value.callouts()),
+    callouts: computed(() => [...sources.value.callouts(), ...(sources.value.meeting()?.callouts ?? [])]),
     solids: computed(() => sources.value.solids()),
     spaces: computed(() => sources.value.spaces()),
     cloud: computed(() => sources.value.cloud()),

@@ -10,6 +10,7 @@ import {
   presentValue,
   considerRelation,
   contactFacts,
+  contactPreview,
   coordinateOf,
   draftRelation,
   fail,
@@ -42,6 +43,7 @@ import type {
   AnyRelation,
   Clip,
   ContactFact,
+  ContactPreview,
   Finding,
   JoinProposal,
   MateProposal,
@@ -102,6 +104,12 @@ export interface LooseShown {
 }
 
 /** Bodies by id. */
+/** Bodies or groups by id. */
+export interface Meet {
+  readonly first: string
+  readonly second: string
+}
+
 export interface Ride {
   readonly rider: string
   readonly carrier: string
@@ -176,6 +184,11 @@ export const questions = {
   /** How the bodies of contacts are to each other where they stand. */
   contacts({ model, q }: Bench): readonly ContactFact[] {
     return model ? contactFacts(model.mechanism, q) : []
+  },
+
+  /** Where two bodies or groups would touch; null where nothing stands. */
+  meet({ model, q }: Bench, { first, second }: Meet): ContactPreview | null {
+    return model && contactPreview(model.mechanism, q, first, second)
   },
 
   /** The document in which a body rides on another one. */

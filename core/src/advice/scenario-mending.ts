@@ -5,6 +5,7 @@ import type { Scenario } from '../document/format/scenarios'
 import { moveKey } from '../document/starting'
 import { takeWay } from '../document/ways'
 import type { Problem } from '../result'
+import { settledHome } from '../proposals/settling'
 import type { Advice } from './advice'
 import type { Move } from '../document/format/moves'
 
@@ -46,6 +47,7 @@ const ways: Readonly<Partial<Record<string, readonly Way[]>>> = {
       return `Let it end at the limit, ${limit}.`
     },
   ],
+  'contact-overlaps': [(_, __, document) => (settledHome(document, '').ok ? 'Push them apart.' : null)],
   'driver-too-many': [
     (scenario, { ids = [] }) => {
       const driver = scenario.drivers.find(({ id }) => id === ids[0])

@@ -41,9 +41,12 @@ export function everyContactPair(mechanism: Mechanism): readonly ContactPair[] {
 export const pairsOfContact = (mechanism: Mechanism, contact: string | undefined): ContactPair[] =>
   everyContactPair(mechanism).filter((pair) => pair.contact.id === contact)
 
-function pairsOf(mechanism: Mechanism): ContactPair[] {
+const pairsOf = (mechanism: Mechanism): ContactPair[] =>
+  pairsBetween(mechanism, mechanism.geometry.document.contacts ?? [])
+
+/** Pairs of contacts, also of such that the document does not have. */
+export function pairsBetween(mechanism: Mechanism, contacts: readonly Contact[]): ContactPair[] {
   const { document, bodies } = mechanism.geometry
-  const { contacts = [] } = document
   if (contacts.length === 0) return []
   const index = new Map(bodies.map(({ source }, k) => [source.id, k]))
   const seated = new Map<number, readonly SeatedPart[]>()

@@ -42,6 +42,7 @@ import { surprises } from '../dynamics/before-motion'
 import { resolveLoads } from '../dynamics/loads/resolve'
 import { bodyMasses } from '../dynamics/masses'
 import { physicsOf } from '../dynamics/physics'
+import { overlapBefore } from '../dynamics/contact/touching'
 import { impossibleMasses } from '../dynamics/possible-masses'
 import { meshAtHand } from '../geometry/imported-meshes'
 import { levelsOf, resolveProbes } from '../probes/probes'
@@ -191,7 +192,11 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     words: mobilityWords(mobility, acting.length),
     states: resolved && isMovedByForces(resolved.source) ? withLoads(states) : states,
     problem,
-    warnings: [...(plan?.ok ? movesPastLimits(mechanism, plan.value) : []), ...surprisesOf(model, resolved)],
+    warnings: [
+      ...(plan?.ok ? movesPastLimits(mechanism, plan.value) : []),
+      ...surprisesOf(model, resolved),
+      ...overlapsOf(model, resolved),
+    ],
     items: plan?.ok ? plannedItems(plan.value) : [],
     channels: coordinateChannels(mechanism),
     coordinates: reader.values,
@@ -278,6 +283,13 @@ function surprisesOf({ mechanism, home }: Model, resolved: ResolvedScenario | un
   return loads.ok
     ? [...impossibleMasses(mechanism.geometry, masses), ...surprises(mechanism, masses, loads.value, home)]
     : []
+}
+
+/** Bodies that overlap where a motion starts that forces decide, which it would not do. */
+function overlapsOf(model: Model, resolved: ResolvedScenario | undefined): Problem[] {
+  if (resolved?.source.mode !== 'free') return []
+  const overlap = overlapBefore(model.mechanism, plannedStart(model, resolved))
+  return overlap ? [overlap] : []
 }
 
 /** What probes read forces with; null where none does and nothing moves freely. */

@@ -55,6 +55,10 @@ export interface PlaceFinder<P extends Place = Place> {
   touching(lie: Lie, most: number): P[]
   /** The least gap [m]; null where it is not known since they are far apart, or deep in each other. */
   leastGap(lie: Lie): number | null
+  /** Writes the places of A and B that are nearest to each other, in the frame of A, three numbers each [m]. False where these are not known. */
+  closest(lie: Lie, out: Float64Array): boolean
+  /** Lines that show where they may touch, in the frame of A, three numbers a point [m]; none of surfaces. */
+  lines(lie: Lie): Float64Array[]
   /** Whether they lie so deep in each other that no place tells how they should part. */
   areDeep(lie: Lie): boolean
   /** Whether two places are one. @param apart as far as places of one may be [m] */

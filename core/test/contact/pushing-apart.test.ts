@@ -1,6 +1,6 @@
 /** Bodies that overlap where they stand: pushed apart in the model, refused by a motion that forces decide. */
 import { describe, expect, it } from 'vitest'
-import { contactFacts, pushedApart } from '../../src'
+import { contactFacts, mendScenario, pushedApart, reportModel } from '../../src'
 import { weigh } from '../dynamics/free'
 import { Sketch } from '../sketch'
 
@@ -31,7 +31,13 @@ describe('bodies that overlap', () => {
     expect(stopped).toMatchObject({ code: 'contact-overlaps' })
     expect(stopped!.message).toContain('3.000 mm')
     expect(stopped!.message).toContain('Push them apart')
+    // and so it is told before, with a way out
+    const { warnings } = reportModel(sketch.open(), 'run')
+    expect(warnings.filter(({ code }) => code === 'contact-overlaps')).toEqual([stopped])
+    const ways = mendScenario(sketch.document, 'run', warnings.at(-1)!)
+    expect(ways.map(({ sentence }) => sentence)).toEqual(['Push them apart.'])
     const pushed = pushedApart(sketch.document)
+    expect(pushed).toMatchObject({ ok: true, value: ways[0]!.document })
     if (!pushed.ok) throw new Error(pushed.problems[0].message)
     Object.assign(sketch.document, pushed.value)
     expect(Math.abs(gapOf(sketch)!)).toBeLessThan(1e-8)
@@ -45,6 +51,9 @@ describe('bodies that overlap', () => {
       if (!pushed.ok) throw new Error(pushed.problems[0].message)
       Object.assign(sketch.document, pushed.value)
       expect(gapOf(sketch)).toBeCloseTo(apart - 0.04, 9)
+      expect(reportModel(sketch.open(), 'run').warnings.map(({ code }) => code)).not.toContain(
+        'contact-overlaps',
+      )
     }
   })
 

@@ -5,8 +5,6 @@
  */
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
-import { deepIn, overlaps } from '../../contact/contact-problems'
-import { areDeep } from '../../contact/facts'
 import { watchesOf } from '../../contact/pair-watch'
 import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
@@ -33,7 +31,7 @@ import {
   STICKING_SPEED,
   TOUCHES,
 } from './tolerances'
-import { touchingAt } from './touching'
+import { overlapOf, touchingAt } from './touching'
 
 /** What happens suddenly: bodies meet, a contact would have to pull, friction is not enough, sliding ends, or a place leaves its edge. */
 export type ContactChange =
@@ -79,10 +77,7 @@ export class FreeContacts {
   start(state: MotionState, time: number): Problem | null {
     const { mechanism } = this
     this.touchAnew(state)
-    const deep = this.closed.find(({ gap }) => gap < -TOUCHES * mechanism.size)
-    if (deep) return overlaps(mechanism, deep.on, -deep.gap, 'forces cannot part them')
-    const within = this.pairs.find((on) => areDeep(on, state))
-    return within ? deepIn(mechanism, within, time) : null
+    return overlapOf(mechanism, this.pairs, this.closed, state, time)
   }
 
   private touchAnew(state: MotionState): void {

@@ -136,6 +136,29 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return this.touching(lie, this.faint)[0]?.gap ?? null
   }
 
+  closest(lie: Lie, out: Float64Array): boolean {
+    const apart = this.apart(lie, this.smaller + this.larger)
+    if (apart >= this.smaller + this.larger) return false
+    if (apart > this.faint) {
+      const { onA, onB } = this.distance
+      out.set(onA)
+      for (let k = 0; k < 3; k++)
+        out[3 + k] = lie[k] * onB[0] + lie[3 + k] * onB[1] + lie[6 + k] * onB[2] + lie[ORIGIN + k]
+      return true
+    }
+    const [place] = this.touching(lie, this.faint)
+    if (!place) return false
+    for (let k = 0; k < 3; k++) {
+      out[k] = place.point[k] - place.gap * place.normal[k]
+      out[3 + k] = place.point[k]
+    }
+    return true
+  }
+
+  lines(): Float64Array[] {
+    return []
+  }
+
   areDeep(lie: Lie): boolean {
     if (this.apart(lie, this.smaller) > this.smaller / 2) return false
     if (this.touching(lie, this.faint).length > 0) return false

@@ -1,0 +1,41 @@
+/** Where two bodies or groups would touch if they had a contact, before it is made. */
+import type { Vector } from '../maths/vector'
+import { transformed } from '../maths/frame'
+import type { Mechanism } from '../mechanism/compile'
+import { standingAt } from '../mechanism/state'
+import { isOfOutlines } from './outline-pairs'
+import { LieReader, pairsBetween } from './pairs'
+
+export interface ContactPreview {
+  /** How many pairs of outlines meet exactly, and how many pairs of surfaces do on their triangles. */
+  readonly outlines: number
+  readonly surfaces: number
+  /** The outlines in ground, three numbers a point [m]. */
+  readonly lines: readonly Float32Array[]
+  /** Where they come nearest to each other in ground, and how far apart that is, negative where they overlap [m]; null where that is not known. */
+  readonly nearest: { readonly from: Vector; readonly to: Vector; readonly gap: number } | null
+}
+
+/** @param q assembled coordinates @param a body or group by id, likewise b */
+export function contactPreview(mechanism: Mechanism, q: Float64Array, a: string, b: string): ContactPreview {
+  const pairs = pairsBetween(mechanism, [{ id: '', name: '', a, b }])
+  const state = standingAt(mechanism, q)
+  const reader = new LieReader()
+  const ends = new Float64Array(6)
+  const lines: Float32Array[] = []
+  let nearest: ContactPreview['nearest'] = null
+  for (const on of pairs) {
+    const lie = reader.read(state, on)
+    const inGround = (points: Float64Array, k: number): Vector =>
+      transformed(reader.frames, [points[k], points[k + 1], points[k + 2]])
+    for (const line of on.finder.lines(lie))
+      lines.push(
+        Float32Array.from(Array.from({ length: line.length / 3 }, (_, k) => inGround(line, 3 * k)).flat()),
+      )
+    const gap = on.finder.areBeside(lie) ? null : on.finder.leastGap(lie)
+    if (gap === null || (nearest && nearest.gap <= gap) || !on.finder.closest(lie, ends)) continue
+    nearest = { from: inGround(ends, 0), to: inGround(ends, 3), gap }
+  }
+  const outlines = pairs.filter(isOfOutlines).length
+  return { outlines, surfaces: pairs.length - outlines, lines, nearest }
+}
