@@ -15,6 +15,7 @@ import { FRAME } from '../src/maths/frame'
 import { validateDocument } from '../src/document/checks/validate'
 import { coursesOf, planScenario } from '../src/motion/plan'
 import { boxesFall, engineBoxesFall } from './boxes'
+import { engineWalk } from './carrier-in-engine'
 import { camsOverProgrammes, dragOfMeshes, dragOfTwentyContacts, walking } from './contact'
 import { benchForces } from './forces'
 import { closedFourBar, handWrittenChain } from './by-hand'
@@ -253,6 +254,13 @@ async function contacts(): Promise<void> {
   const { cpu, deepest } = walking()
   ratio('walking carrier, CPU of a simulated second [ms]', cpu, 60)
   ratio('its deepest foot at the end of a step [um]', 1e6 * deepest, 1)
+  for (const step of [1e-3, 5e-5]) {
+    const walk = await engineWalk(step)
+    note(`the same carrier in an engine at steps of ${step} s, CPU of a simulated second`, walk.cpu, 'ms')
+    note('its deepest foot there', 1e6 * walk.deepest, 'um')
+    note('its widest open loop there', 1e6 * walk.widest, 'um')
+    if (step < 1e-3) ratio('walking carrier over that one, which still sinks in more', cpu / walk.cpu, 1)
+  }
   const [engine, own] = [await engineBoxesFall(1e-5), boxesFall()]
   note('twelve boxes in a tray, CPU of a simulated second', own.cpu, 'ms')
   note('their deepest overlap', 1e6 * own.deepest, 'um')

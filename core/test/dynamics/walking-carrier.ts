@@ -39,6 +39,18 @@ function legAt(phase: number, side: 1 | -1): { pin: Flat; joint: Flat; pivot: Fl
   }
 }
 
+/** Masses of chassis, shaft, each leg and each rocker [kg], and inertias of the first two [kg m^2]. */
+export const MASSES = { chassis: 1.2, shaft: 0.2, leg: 0.06, rocker: 0.03, chassisInertia: 2e-3, shaftInertia: 4e-5 }
+
+/** Its legs around the shaft at the origin, and how high the shaft is over the floor while the lowest foot stands on it [m]. */
+export function carrierLegs(legs: number) {
+  const places = Array.from({ length: legs }, (_, k) => {
+    const side = k % 2 === 0 ? 1 : -1
+    return { side, ...legAt(DOWN[side] + (TURN * (k >> 1)) / (legs / 2), side) } as const
+  })
+  return { places, height: FOOT - Math.min(...places.map(({ foot }) => foot[1])), radius: FOOT }
+}
+
 const footOf = (k: number): string => `foot${k}`
 
 /** It stands on the floor, the top of which is y = 0, and walks along x. */
@@ -49,11 +61,7 @@ export function walkingCarrier({
   speed = 50,
   friction = 0.8,
 }: CarrierSetting = {}): Sketch {
-  const places = Array.from({ length: legs }, (_, k) => {
-    const side = k % 2 === 0 ? 1 : -1
-    return { side, ...legAt(DOWN[side] + (TURN * (k >> 1)) / (legs / 2), side) } as const
-  })
-  const height = FOOT - Math.min(...places.map(({ foot }) => foot[1]))
+  const { places, height } = carrierLegs(legs)
   const up = ([x, y]: Flat): Flat => [x, y + height]
   const sketch = new Sketch(length, frameRate)
     .part('floor', 'box', 'ground', [0, -0.05], { width: '20 m', depth: '100 mm', height: '1 m' })
@@ -61,8 +69,8 @@ export function walkingCarrier({
     .join('planar', 'free', 'ground', 'chassis', [0, height])
     .hinge('crank', 'chassis', 'shaft', [0, height])
     .motor('crank', (speed * TURN) / 60)
-  weigh(sketch, 'chassis', 1.2, [0, height, 0], [0, 0, 2e-3, 0, 0, 0])
-  weigh(sketch, 'shaft', 0.2, [0, height, 0], [0, 0, 4e-5, 0, 0, 0])
+  weigh(sketch, 'chassis', MASSES.chassis, [0, height, 0], [0, 0, MASSES.chassisInertia, 0, 0, 0])
+  weigh(sketch, 'shaft', MASSES.shaft, [0, height, 0], [0, 0, MASSES.shaftInertia, 0, 0, 0])
   places.forEach(({ pin, joint, pivot, foot }, k) => {
     const z = 0.02 * (k - legs / 2)
     const at = ([x, y]: Flat) => [x, y + height, z] as const
@@ -73,8 +81,8 @@ export function walkingCarrier({
       .hinge(`hip${k}`, 'chassis', `rocker${k}`, up(pivot))
       .part(footOf(k), 'cylinder', `leg${k}`, at(foot), { diameter: 2 * FOOT, length: '10 mm' })
       .contact(`step${k}`, 'ground', `leg${k}`, { friction })
-    rod(sketch, `leg${k}`, 0.06, at(pin), at(foot))
-    rod(sketch, `rocker${k}`, 0.03, at(pivot), at(joint))
+    rod(sketch, `leg${k}`, MASSES.leg, at(pin), at(foot))
+    rod(sketch, `rocker${k}`, MASSES.rocker, at(pivot), at(joint))
   })
   const [scenario] = sketch.document.scenarios
   scenario.mode = 'free'

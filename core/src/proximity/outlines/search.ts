@@ -1,6 +1,7 @@
 /** All places where two outlines come nearest to each other or overlap, found anew for a lie of B in the plane of A. */
-import { between, PLACE, placeOn } from './outline'
-import type { Circle, Ends, Outline, Stretch } from './outline'
+import { areNear, mayFace, shareUnder } from './facing'
+import { areWithin, isGenuine } from './genuine'
+import type { Outline, Stretch } from './outline'
 import { FRAME, ORIGIN } from '../../maths/frame'
 import type { Lie, PlaceFinder } from '../place'
 import { areOnePlace, haveNormal, Touch } from './touch'
@@ -8,9 +9,6 @@ import { SAME_PLACE } from '../tolerances'
 
 /** Places of one contact, as a share of the smaller outline [-]. */
 const SAME = 1e-3
-
-/** Angle by which normals may lie outside the range of a stretch and still be looked at [rad]. */
-const SLACK = 1e-3
 
 /** The deepest overlap that is sought, as a share of the smaller outline [-]. */
 const DEEPEST = 0.25
@@ -226,7 +224,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
           continue
         if (middle && onA.ends) {
           const [cx, cy] = [x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y]
-          share = onA.middle ? shareOfArc(onA, cx, cy) : shareUnder(onA.ends, cx, cy)
+          share = shareUnder(onA, cx, cy)
           if (share < 0) continue
         }
         probe.begin(i, j, share)
@@ -263,27 +261,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
   }
 
   areDeep(lie: Lie): boolean {
-    return this.touches(lie, -this.smaller / 2, 0).length === 0 && this.areWithin(lie)
-  }
-
-  /** Whether one outline lies within the material of the other one somewhere, more than faintly: a corner, a side or its middle. */
-  private areWithin([x, y, c, s]: Lie): boolean {
-    const { a, b } = this
-    const depth = FAINT * Math.min(a.size, b.size)
-    const someOf = (outline: Outline, isIn: (px: number, py: number) => boolean): boolean => {
-      const { x: mx, y: my } = outline.around
-      if (isDeep(outline, mx, my, depth) && isIn(mx, my)) return true
-      return outline.rings.some((ring) => {
-        for (let k = 0, n = ring.length - 2; k < ring.length; n = k, k += 2)
-          if (isIn(ring[k], ring[k + 1]) || isIn((ring[k] + ring[n]) / 2, (ring[k + 1] + ring[n + 1]) / 2))
-            return true
-        return false
-      })
-    }
-    return (
-      someOf(b, (px, py) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)) ||
-      someOf(a, (px, py) => isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth))
-    )
+    return this.touches(lie, -this.smaller / 2, 0).length === 0 && areWithin(this.a, this.b, lie)
   }
 
   /** Adds the probe, unless it was found at the end of a neighbouring stretch. */
@@ -300,108 +278,6 @@ export class TouchFinder implements PlaceFinder<Touch> {
 /** How far beyond the ends of its stretches a place may lie, as a share of them [-]. */
 const IN = 1e-9
 
-/** Whether some normals of both may be opposite. */
-function mayFace(a: Stretch, b: Stretch, turned: number): boolean {
-  const halfA = (a.most - a.least) / 2
-  const halfB = (b.most - b.least) / 2
-  const apart = between((a.least + a.most) / 2, (b.least + b.most) / 2 + turned + Math.PI)
-  return Math.abs(apart) <= halfA + halfB + SLACK
-}
-
-/** Where on an arc a point is straight over it, as a share of the arc; -1 for nowhere. */
-function shareOfArc({ middle, start, turn }: Stretch, x: number, y: number): number {
-  const way = turn > 0 ? 1 : -1
-  const share = between(start, Math.atan2(way * (y - middle!.y), way * (x - middle!.x))) / turn
-  return share < -OVER || share > 1 + OVER ? -1 : Math.min(1, Math.max(0, share))
-}
-
-/** How far beyond the ends of a side a point may be that is over it, as a share of it [-]. */
-const OVER = 1e-6
-
-/** About where on a side a point may be straight over it, as a share of the side; -1 for nowhere, which its ends tell if it bends no more than that. */
-function shareUnder({ places: p, length, bulge, hollow }: Ends, x: number, y: number): number {
-  const [ux, uy, vx, vy] = [x - p[0], y - p[1], x - p[4], y - p[5]]
-  const before = ux * p[2] + uy * p[3]
-  const after = vx * p[6] + vy * p[7]
-  const slack = OVER * length
-  if (before >= -slack && after <= slack)
-    return before > after ? Math.min(1, Math.max(0, before / (before - after))) : 0.5
-  const [high, low] = [ux * p[3] - uy * p[2], vx * p[7] - vy * p[6]]
-  const most = Math.max(high, low) + length
-  const least = Math.min(high, low) - length
-  return bulge * -least >= 1 || hollow * most >= 1 ? 0.5 : -1
-}
-
-const areNear = (circle: Circle, x: number, y: number, far: number): boolean => {
-  const dx = x - circle.x
-  const dy = y - circle.y
-  const reach = far + circle.radius
-  return dx * dx + dy * dy <= reach * reach
-}
-
 const areSame = (one: Touch, other: Touch, slack: number): boolean =>
   Math.hypot(one.onA[0] - other.onA[0], one.onA[1] - other.onA[1]) < slack &&
   Math.hypot(one.onB[0] - other.onB[0], one.onB[1] - other.onB[1]) < slack
-
-/**
- * Of outlines that overlap, each place lies in the other one, and its way out leads to the other place; of a corner that alone.
- * Where a side lies flat on another one whose end is its own, the corner is on the border: a place beside it on the side tells.
- */
-function isGenuine(
-  { a, b, gap, onA, seen, stretchA, stretchB }: Touch,
-  [x, y, c, s]: Lie,
-  /** How deep places lie at least, as a share of the overlap. */
-  share = 0.95,
-): boolean {
-  // nearer to the border than the rings are
-  const faint = FAINT * Math.min(a.size, b.size)
-  if (gap > -faint) return true
-  const depth = share > 0 ? share * -gap - faint : faint
-  const inA = (px: number, py: number) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)
-  const inB = (px: number, py: number) =>
-    isDeep(b, c * (px - x) + s * (py - y), c * (py - y) - s * (px - x), depth)
-  const [isCornerA, isCornerB] = [!a.stretches[stretchA].piece, !b.stretches[stretchB].piece]
-  // of bodies that do not overlap, no place lies in the other one
-  if (share === 0) return isDeep(a, seen[0], seen[1], depth) || inB(onA[0], onA[1])
-  const isIn = (isCornerA || isDeep(a, seen[0], seen[1], depth)) && (isCornerB || inB(onA[0], onA[1]))
-  return (
-    isIn ||
-    (isCornerA && besideOf(a, stretchA, -2 * gap).some(([px, py]) => inB(px, py))) ||
-    (isCornerB && besideOf(b, stretchB, -2 * gap).some(([px, py]) => inA(px, py)))
-  )
-}
-
-const place = new Float64Array(PLACE)
-
-/** Places on both sides of a corner, so far from it. */
-function besideOf({ stretches }: Outline, corner: number, far: number): [number, number][] {
-  const { before, after } = stretches[corner]
-  return [before, after].map((side, k) => {
-    const { from, to } = stretches[side]
-    placeOn(stretches[side], (from + to) / 2, place)
-    const share = Math.min((to - from) / 2, far / place[4])
-    placeOn(stretches[side], k === 0 ? to - share : from + share, place)
-    return [place[0], place[1]]
-  })
-}
-
-/** How far rings may miss the outline, as a share of its size [-]. */
-const FAINT = 1e-3
-
-/** Whether a place lies within the rings, at least as deep. */
-function isDeep({ rings }: Outline, x: number, y: number, depth: number): boolean {
-  let isIn = false
-  for (const ring of rings) {
-    let [px, py] = [ring[ring.length - 2] - x, ring[ring.length - 1] - y]
-    for (let k = 0; k < ring.length; k += 2) {
-      const [qx, qy] = [ring[k] - x, ring[k + 1] - y]
-      // a ray from the place along x meets the rings an odd number of times
-      if (py > 0 !== qy > 0 && px + (-py / (qy - py)) * (qx - px) > 0) isIn = !isIn
-      const [ex, ey] = [qx - px, qy - py]
-      const share = Math.min(1, Math.max(0, -(px * ex + py * ey) / (ex * ex + ey * ey)))
-      if (Math.hypot(px + share * ex, py + share * ey) < depth) return false
-      ;[px, py] = [qx, qy]
-    }
-  }
-  return isIn
-}
