@@ -50,6 +50,10 @@ export function useTrails(view: Ref<Viewport | null>) {
     () => overlays.arrows,
     (arrows) => view.value?.setArrows(arrows),
   )
+  watch(
+    () => overlays.outlines,
+    (lines) => view.value?.setOutlines(lines),
+  )
   watch([() => run.compared, () => playback.shown, () => playback.playing], ([compared], [before]) => {
     if (compared ?? before) showGhosts()
   })

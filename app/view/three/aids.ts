@@ -8,6 +8,8 @@ export class Aids {
   readonly trace = new Trace('measured', 0.0028)
   /** Seen through the parts, since axes lie inside them. */
   readonly arrows = new Trace('primary', 0.006, true)
+  /** Where bodies would touch; likewise. */
+  readonly outlines = new Trace('primary', 0.002, true)
   readonly markers = new Markers()
   readonly forces: ForceArrows
   private readonly all
@@ -15,7 +17,7 @@ export class Aids {
   /** @param redraw when something has changed */
   constructor(redraw: () => void) {
     this.forces = new ForceArrows(redraw)
-    this.all = [this.trace, this.arrows, this.markers, this.forces]
+    this.all = [this.trace, this.arrows, this.outlines, this.markers, this.forces]
   }
 
   get roots() {

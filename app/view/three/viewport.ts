@@ -146,6 +146,12 @@ export class Viewport {
     this.redraw()
   }
 
+  /** Outlines of bodies that would touch [m], three numbers a point. */
+  setOutlines(lines: readonly Float32Array[]): void {
+    this.aids.outlines.set(lines, this.bodies.size())
+    this.redraw()
+  }
+
   setForces(forces: readonly DrawnForce[]): void {
     this.aids.forces.set(forces, this.bodies.size())
   }

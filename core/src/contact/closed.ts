@@ -2,7 +2,8 @@
 import type { Row } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
 import type { Place } from '../proximity/place'
-import type { ContactPair, LieReader } from './pairs'
+import type { ContactPair } from './contact-pair'
+import type { LieReader } from './pairs'
 import type { Yielding } from './yielding'
 
 export interface Closed {

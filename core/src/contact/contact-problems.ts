@@ -3,7 +3,7 @@ import type { Mechanism } from '../mechanism/compile'
 import type { Problem } from '../result'
 import { formatQuantity } from '../units/format'
 import { listed } from '../wording'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 
 /** A contact that is closed. */
 interface Touching {

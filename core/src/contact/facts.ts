@@ -5,7 +5,7 @@ import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import type { Place } from '../proximity/place'
 import { contactPairs, LieReader } from './pairs'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 import { MEASURED_AS_TOUCHING } from './tolerances'
 
 export interface ContactFact {

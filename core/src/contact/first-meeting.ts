@@ -3,7 +3,7 @@ import { firstRoot } from '../maths/first-root'
 import type { MotionState } from '../mechanism/state'
 import type { Place } from '../proximity/place'
 import type { PairWatch } from './pair-watch'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 import { BEYOND, TIGHT_INSTANT } from './tolerances'
 
 /** A contact that closes, and where. */

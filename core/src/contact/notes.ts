@@ -9,7 +9,7 @@ import type { Problem } from '../result'
 import { listed } from '../wording'
 import { LEFT_OUT_OF_REST } from './contact-problems'
 import { isOfOutlines } from './outline-pairs'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 
 /** Codes: `contact-idle`, `contact-open`, `contact-thin`, `contacts-left-out`. */
 export function contactNotes(
@@ -24,7 +24,7 @@ export function contactNotes(
 }
 
 const WITHOUT_SHAPE = {
-  why: 'has no part to touch with',
+  why: 'has no part to touch with, or one whose triangles are not at hand',
   out: 'Give both sides parts, or choose other bodies.',
 }
 const BY_FORCES = {

@@ -19,7 +19,7 @@ import { TouchFinder } from '../proximity/outlines/search'
 import type { Touch } from '../proximity/outlines/touch'
 import { mirrored } from '../shapes/profiles/profile'
 import type { Profile } from '../shapes/profiles/profile'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 import { PARALLEL } from './tolerances'
 
 /** Two outlines that may touch; its frames are their planes. */

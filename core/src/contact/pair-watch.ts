@@ -3,7 +3,7 @@ import type { MotionState } from '../mechanism/state'
 import { LIE } from '../proximity/place'
 import type { Lie, Place } from '../proximity/place'
 import { LieReader } from './pairs'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 
 /** How far shapes travel between two looks where they come near each other, as a share of the thickness of the thinner one [-]. */
 const THIN = 0.1

@@ -1,28 +1,17 @@
 /** What of a mechanism may touch what: outlines on parallel axes, or surfaces, and how one lies in the frame of the other. */
 import type { Contact } from '../document/format/contacts'
 import { bodiesOfGroup } from '../document/groups'
+import { meshAtHand } from '../geometry/imported-meshes'
 import { compose, FRAME } from '../maths/frame'
 import type { Mechanism } from '../mechanism/compile'
-import type { Pair, Term } from '../mechanism/rows'
 import { standingAt } from '../mechanism/state'
 import type { MotionState } from '../mechanism/state'
 import { LIE } from '../proximity/place'
-import type { Lie, Place, PlaceFinder } from '../proximity/place'
+import type { Lie } from '../proximity/place'
+import type { ContactPair } from './contact-pair'
 import { outlinePairs, seatedParts } from './outline-pairs'
 import type { SeatedPart } from './outline-pairs'
 import { surfacePair } from './surface-pairs'
-
-/** Two shapes that may touch. */
-export interface ContactPair<P extends Place = Place> {
-  readonly contact: Contact
-  /** Bodies by index. */
-  readonly bodies: readonly [number, number]
-  readonly finder: PlaceFinder<P>
-  /** The frames of the shapes, on the links of their bodies; of outlines their planes. */
-  readonly pair: Pair
-  /** The gap in a place as a term of a row. */
-  term(place: P): Term
-}
 
 const known = new WeakMap<Mechanism, readonly ContactPair[]>()
 
@@ -33,7 +22,9 @@ export const contactPairs = (mechanism: Mechanism): readonly ContactPair[] =>
 /** Pairs of all contacts, since a run may restore those that are suspended; made once for a mechanism. */
 export function everyContactPair(mechanism: Mechanism): readonly ContactPair[] {
   const pairs = known.get(mechanism) ?? pairsOf(mechanism)
-  known.set(mechanism, pairs)
+  // triangles that are not at hand may come
+  const { parts } = mechanism.geometry.document
+  if (parts.every(({ mesh }) => mesh === undefined || meshAtHand(mesh))) known.set(mechanism, pairs)
   return pairs
 }
 

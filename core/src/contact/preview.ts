@@ -7,8 +7,9 @@ import { isOfOutlines } from './outline-pairs'
 import { LieReader, pairsBetween } from './pairs'
 
 export interface ContactPreview {
-  /** How many pairs of outlines meet exactly, and how many pairs of surfaces do on their triangles. */
+  /** How many pairs of outlines meet exactly, how many lie beside each other along their axis, and how many pairs of surfaces meet on their triangles. */
   readonly outlines: number
+  readonly beside: number
   readonly surfaces: number
   /** The outlines in ground, three numbers a point [m]. */
   readonly lines: readonly Float32Array[]
@@ -24,18 +25,21 @@ export function contactPreview(mechanism: Mechanism, q: Float64Array, a: string,
   const ends = new Float64Array(6)
   const lines: Float32Array[] = []
   let nearest: ContactPreview['nearest'] = null
+  const count = { outlines: 0, beside: 0, surfaces: 0 }
   for (const on of pairs) {
     const lie = reader.read(state, on)
+    const isBeside = on.finder.areBeside(lie)
+    count[isBeside ? 'beside' : isOfOutlines(on) ? 'outlines' : 'surfaces']++
+    if (isBeside) continue
     const inGround = (points: Float64Array, k: number): Vector =>
       transformed(reader.frames, [points[k], points[k + 1], points[k + 2]])
     for (const line of on.finder.lines(lie))
       lines.push(
         Float32Array.from(Array.from({ length: line.length / 3 }, (_, k) => inGround(line, 3 * k)).flat()),
       )
-    const gap = on.finder.areBeside(lie) ? null : on.finder.leastGap(lie)
+    const gap = on.finder.leastGap(lie)
     if (gap === null || (nearest && nearest.gap <= gap) || !on.finder.closest(lie, ends)) continue
     nearest = { from: inGround(ends, 0), to: inGround(ends, 3), gap }
   }
-  const outlines = pairs.filter(isOfOutlines).length
-  return { outlines, surfaces: pairs.length - outlines, lines, nearest }
+  return { ...count, lines, nearest }
 }

@@ -15,7 +15,7 @@ import type { Closing } from './first-meeting'
 import { watchesOf } from './pair-watch'
 import type { PairWatch } from './pair-watch'
 import { LieReader } from './pairs'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 import { BEYOND, LONGEST_TRAVEL, OVERLAPS, PULLS } from './tolerances'
 import type { Yielding } from './yielding'
 

@@ -14,7 +14,7 @@ import { CornerOnFace } from '../proximity/features/feature-place'
 import type { FeaturePlace, SideOnSide } from '../proximity/features/feature-place'
 import { Surface } from '../proximity/features/surface'
 import { SurfaceFinder } from '../proximity/features/surface-finder'
-import type { ContactPair } from './pairs'
+import type { ContactPair } from './contact-pair'
 
 /** Two surfaces that may touch; its frames are those of their parts. */
 export type SurfacePair = ContactPair<FeaturePlace>

@@ -4,7 +4,7 @@
  */
 import type { ForceReader } from '../dynamics/force-reader'
 import { everyContactPair, LieReader } from '../contact/pairs'
-import type { ContactPair } from '../contact/pairs'
+import type { ContactPair } from '../contact/contact-pair'
 import type { Scenario } from '../document/format/scenarios'
 import { ForceAt } from '../dynamics/loads/force-at'
 import { pointOn } from '../dynamics/loads/points'

@@ -36,6 +36,17 @@ describe('a contact that is not made yet', () => {
     for (const line of lines) expect([...line.slice(0, 3)]).toEqual([...line.slice(-3)])
   })
 
+  it('passes over what lies beside', () => {
+    const made = sketch(0.05)
+    made.document.bodies[1]!.parts[0]!.at!.position = [0.02, 0.05, 0.03]
+    expect(between(made, 'ground', 'disc')).toMatchObject({
+      outlines: 0,
+      beside: 1,
+      lines: [],
+      nearest: null,
+    })
+  })
+
   it('tells an overlap', () => {
     expect(between(sketch(0.029), 'ground', 'disc').nearest!.gap).toBeCloseTo(-0.001, 12)
   })

@@ -40,7 +40,14 @@ function legAt(phase: number, side: 1 | -1): { pin: Flat; joint: Flat; pivot: Fl
 }
 
 /** Masses of chassis, shaft, each leg and each rocker [kg], and inertias of the first two [kg m^2]. */
-export const MASSES = { chassis: 1.2, shaft: 0.2, leg: 0.06, rocker: 0.03, chassisInertia: 2e-3, shaftInertia: 4e-5 }
+export const MASSES = {
+  chassis: 1.2,
+  shaft: 0.2,
+  leg: 0.06,
+  rocker: 0.03,
+  chassisInertia: 2e-3,
+  shaftInertia: 4e-5,
+}
 
 /** Its legs around the shaft at the origin, and how high the shaft is over the floor while the lowest foot stands on it [m]. */
 export function carrierLegs(legs: number) {

@@ -59,6 +59,8 @@ test('a box is pushed along a table as friction lets it, and over the edge', asy
   await page.getByRole('tab', { name: 'Contact' }).click()
   const form = page.getByRole('form', { name: 'New contact' })
   await chooseNames(form, { 'First body': 'Table', 'Second body': 'Box' })
+  await expect(form.getByRole('status')).toHaveText('Will meet: one pair of outlines in one plane, exactly.')
+  await expect(page.getByRole('status', { name: 'Values in the view' })).toContainText('5.000 mm')
   await form.getByRole('button', { name: 'Make contact' }).click()
   const contact = page.getByRole('group', { name: /Table/ })
   await expect(contact).toContainText('overlap by 5.000 mm')

@@ -4,7 +4,7 @@
  */
 import { areDeep, leastGap } from '../../contact/facts'
 import { everyContactPair, pairsOfContact } from '../../contact/pairs'
-import type { ContactPair } from '../../contact/pairs'
+import type { ContactPair } from '../../contact/contact-pair'
 import { Equations } from '../../mechanism/equations'
 import type { Mechanism } from '../../mechanism/compile'
 import { jointType } from '../../mechanism/joints/registry'

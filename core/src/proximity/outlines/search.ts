@@ -104,7 +104,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
     const [touch] = this.touches(lie, -this.smaller / 2, this.smaller + this.larger)
     if (!touch) return false
     const { seen, onA, gap } = touch
-    const height = this.heights(lie)[1]
+    const height = this.height(lie)
     out.set([seen[0] - gap * onA[2], seen[1] - gap * onA[3], height, seen[0], seen[1], height])
     return true
   }
@@ -112,32 +112,24 @@ export class TouchFinder implements PlaceFinder<Touch> {
   /** Both outlines, closed, at a height that they share. */
   lines(lie: Lie): Float64Array[] {
     const { a, b } = this
-    const [own, both, other] = this.heights(lie)
-    const isBeside = this.areBeside(lie)
+    const z = this.height(lie)
     const [x, y, c, s] = lie
-    const drawn = (
-      ring: Float64Array,
-      z: number,
-      place: (u: number, v: number) => readonly [number, number],
-    ) => {
+    const drawn = (ring: Float64Array, place: (u: number, v: number) => readonly [number, number]) => {
       const n = ring.length / 2
       const points = Array.from({ length: n + 1 }, (_, k) => place(ring[2 * (k % n)], ring[2 * (k % n) + 1]))
       return Float64Array.from(points.flatMap(([u, v]) => [u, v, z]))
     }
     return [
-      ...a.rings.map((ring) => drawn(ring, isBeside ? own : both, (u, v) => [u, v])),
-      ...b.rings.map((ring) =>
-        drawn(ring, isBeside ? other : both, (u, v) => [x + c * u - s * v, y + s * u + c * v]),
-      ),
+      ...a.rings.map((ring) => drawn(ring, (u, v) => [u, v])),
+      ...b.rings.map((ring) => drawn(ring, (u, v) => [x + c * u - s * v, y + s * u + c * v])),
     ]
   }
 
-  /** Along the axis of A: the middle of A, of what both share, and of B [m]. */
-  private heights(lie: Lie): readonly [number, number, number] {
+  /** The middle of what both share along the axis of A [m]. */
+  private height(lie: Lie): number {
     const { a, b } = this
     const along = lie[ALONG]
-    const shared = (Math.max(a.bottom, along + b.bottom) + Math.min(a.top, along + b.top)) / 2
-    return [(a.bottom + a.top) / 2, shared, along + (b.bottom + b.top) / 2]
+    return (Math.max(a.bottom, along + b.bottom) + Math.min(a.top, along + b.top)) / 2
   }
 
   areOne(one: Touch, other: Touch, apart: number): boolean {
