@@ -48,11 +48,11 @@ export function useTrails(view: Ref<Viewport | null>) {
   )
   watch(
     () => overlays.arrows,
-    (arrows) => view.value?.setArrows(arrows),
+    (arrows) => view.value?.setLines('arrows', arrows),
   )
   watch(
     () => overlays.outlines,
-    (lines) => view.value?.setOutlines(lines),
+    (lines) => view.value?.setLines('outlines', lines),
   )
   watch([() => run.compared, () => playback.shown, () => playback.playing], ([compared], [before]) => {
     if (compared ?? before) showGhosts()

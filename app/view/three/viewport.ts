@@ -140,15 +140,9 @@ export class Viewport {
     this.redraw()
   }
 
-  /** Lines that show which way things go [m], three numbers a point. */
-  setArrows(lines: readonly Float32Array[]): void {
-    this.aids.arrows.set(lines, this.bodies.size())
-    this.redraw()
-  }
-
-  /** Outlines of bodies that would touch [m], three numbers a point. */
-  setOutlines(lines: readonly Float32Array[]): void {
-    this.aids.outlines.set(lines, this.bodies.size())
+  /** Lines that show which way things go, or outlines of bodies that would touch [m], three numbers a point. */
+  setLines(what: 'arrows' | 'outlines', lines: readonly Float32Array[]): void {
+    this.aids[what].set(lines, this.bodies.size())
     this.redraw()
   }
 
