@@ -13,7 +13,7 @@ import type { Condition } from '../mechanism/conditions'
 import { pairTerm } from '../mechanism/rows'
 import type { Pair } from '../mechanism/rows'
 import type { MotionState } from '../mechanism/state'
-import { outlineOf } from '../proximity/outlines/outline'
+import { outlineOf, ROUND_TURN } from '../proximity/outlines/outline'
 import type { Outline } from '../proximity/outlines/outline'
 import { TouchFinder } from '../proximity/outlines/search'
 import type { Touch } from '../proximity/outlines/touch'
@@ -165,7 +165,7 @@ const gapOf = (touch: Touch): Condition => ({
 
 /** A gap of an outline B that is round about its origin: its turn makes no difference. */
 function gapOfRound(touch: Touch): Condition {
-  const lie = Float64Array.of(0, 0, 1, 0)
+  const lie = Float64Array.of(0, 0, ...ROUND_TURN)
   const at = (s: Float64Array): Float64Array => {
     lie[0] = s[0]
     lie[1] = s[1]

@@ -74,6 +74,9 @@ export interface Outline {
   readonly thickness: number
 }
 
+/** How outlines are taken to be turned that are round: the ends of their arcs lie aside of the directions that are drawn most [cos, sin]. */
+export const ROUND_TURN: readonly [number, number] = [Math.cos(0.4), Math.sin(0.4)]
+
 /** What `placeOn` writes: x y, normal x y to the outside, speed by the parameter [m] and turning of the normal by it [rad]. */
 export const PLACE = 6
 

@@ -1,6 +1,7 @@
 /** All places where two outlines come nearest to each other or overlap, found anew for a lie of B in the plane of A. */
 import { areNear, mayFace, shareUnder } from './facing'
 import { areWithin, isGenuine } from './genuine'
+import { ROUND_TURN } from './outline'
 import type { Outline, Stretch } from './outline'
 import { FRAME, ORIGIN } from '../../maths/frame'
 import type { Lie, PlaceFinder } from '../place'
@@ -56,8 +57,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
     const dz = f[o + 2] - f[ORIGIN + 2]
     lie[0] = f[0] * dx + f[1] * dy + f[2] * dz
     lie[1] = f[3] * dx + f[4] * dy + f[5] * dz
-    lie[2] = this.b.isRound ? 1 : f[0] * f[FRAME] + f[1] * f[FRAME + 1] + f[2] * f[FRAME + 2]
-    lie[3] = this.b.isRound ? 0 : f[3] * f[FRAME] + f[4] * f[FRAME + 1] + f[5] * f[FRAME + 2]
+    lie[2] = this.b.isRound ? ROUND_TURN[0] : f[0] * f[FRAME] + f[1] * f[FRAME + 1] + f[2] * f[FRAME + 2]
+    lie[3] = this.b.isRound ? ROUND_TURN[1] : f[3] * f[FRAME] + f[4] * f[FRAME + 1] + f[5] * f[FRAME + 2]
     lie[ALONG] = f[6] * dx + f[7] * dy + f[8] * dz
   }
 
