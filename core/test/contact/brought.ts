@@ -13,7 +13,7 @@ export function bring(
   triangles: Float32Array,
   place: Place = {},
 ): Sketch {
-  const mesh = `c${String(++hashes).padStart(63, '0')}`
+  const mesh = `b${String(++hashes).padStart(63, '0')}`
   keepMesh(mesh, { positions: triangles })
   return sketch.part(id, 'imported', body, at, {}, { mesh, ...place })
 }
