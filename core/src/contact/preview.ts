@@ -37,8 +37,8 @@ export function contactPreview(mechanism: Mechanism, q: Float64Array, a: string,
       lines.push(
         Float32Array.from(Array.from({ length: line.length / 3 }, (_, k) => inGround(line, 3 * k)).flat()),
       )
-    const gap = on.finder.leastGap(lie)
-    if (gap === null || (nearest && nearest.gap <= gap) || !on.finder.closest(lie, ends)) continue
+    const gap = on.finder.closest(lie, ends)
+    if (gap === null || (nearest && nearest.gap <= gap)) continue
     nearest = { from: inGround(ends, 0), to: inGround(ends, 3), gap }
   }
   return { ...count, lines, nearest }

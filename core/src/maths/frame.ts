@@ -61,14 +61,27 @@ export function multiply(a: Frame, b: Frame): Frame {
   return out
 }
 
-/** The inverse of a frame. */
-export function inverse(a: Frame): Frame {
-  const out = identityFrame()
+/** The inverse of a frame. @param out another one, made when left out */
+export function inverse(a: Frame, out = identityFrame()): Frame {
   for (let i = 0; i < 3; i++) {
     for (let k = 0; k < 3; k++) out[3 * i + k] = a[3 * k + i]
     out[ORIGIN + i] = -(a[3 * i] * a[9] + a[3 * i + 1] * a[10] + a[3 * i + 2] * a[11])
   }
   return out
+}
+
+/** out = the frame b, seen from the frame a. `out` may be neither a nor b. */
+export function relate(a: Frame, ia: number, b: Frame, ib: number, out: Frame): void {
+  const dx = b[ib + ORIGIN] - a[ia + ORIGIN]
+  const dy = b[ib + ORIGIN + 1] - a[ia + ORIGIN + 1]
+  const dz = b[ib + ORIGIN + 2] - a[ia + ORIGIN + 2]
+  for (let k = 0; k < 3; k++) {
+    const x = a[ia + 3 * k]
+    const y = a[ia + 3 * k + 1]
+    const z = a[ia + 3 * k + 2]
+    for (let c = 0; c < 9; c += 3) out[c + k] = x * b[ib + c] + y * b[ib + c + 1] + z * b[ib + c + 2]
+    out[ORIGIN + k] = x * dx + y * dy + z * dz
+  }
 }
 
 /** The frame turned by `angle` about its own z axis. */

@@ -176,7 +176,8 @@ export function reportModel(model: Model, scenario: string): ModelReport {
   const { mechanism, home, mobility } = model
   const resolved = scenarioOf(model, scenario)
   const drivers = resolved?.drivers.filter(prescribesAtStart) ?? []
-  const plan = resolved && planScenario(mechanism, resolved, plannedStart(model, resolved))
+  const start = resolved ? plannedStart(model, resolved) : home
+  const plan = resolved && planScenario(mechanism, resolved, start)
   const tooMany = driverTooMany(mechanism, home, drivers)
   const problem = tooMany ?? (plan && !plan.ok ? plan.problems[0] : null)
   const acting = tooMany ? [] : drivers
@@ -195,7 +196,7 @@ export function reportModel(model: Model, scenario: string): ModelReport {
     warnings: [
       ...(plan?.ok ? movesPastLimits(mechanism, plan.value) : []),
       ...surprisesOf(model, resolved),
-      ...overlapsOf(model, resolved),
+      ...overlapsAt(start, mechanism, resolved),
     ],
     items: plan?.ok ? plannedItems(plan.value) : [],
     channels: coordinateChannels(mechanism),
@@ -286,9 +287,13 @@ function surprisesOf({ mechanism, home }: Model, resolved: ResolvedScenario | un
 }
 
 /** Bodies that overlap where a motion starts that forces decide, which it would not do. */
-function overlapsOf(model: Model, resolved: ResolvedScenario | undefined): Problem[] {
+function overlapsAt(
+  start: Float64Array,
+  mechanism: Mechanism,
+  resolved: ResolvedScenario | undefined,
+): Problem[] {
   if (resolved?.source.mode !== 'free') return []
-  const overlap = overlapBefore(model.mechanism, plannedStart(model, resolved))
+  const overlap = overlapBefore(mechanism, start)
   return overlap ? [overlap] : []
 }
 

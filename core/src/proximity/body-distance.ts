@@ -2,7 +2,7 @@
  * Smallest distance of two bodies wherever they stand: pairs of boxes are passed over that are further apart than the nearest
  * triangles found so far, beginning with those of the last time. Exact on the triangles.
  */
-import { FRAME, ORIGIN } from '../maths/frame'
+import { FRAME, relate } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { nearestBuffer, triangleDistance } from './triangle-distance'
 import { FINE } from './tolerances'
@@ -119,21 +119,9 @@ export class BodyDistance {
   }
 
   private place(a: Frame, i: number, b: Frame, j: number): void {
-    const { relative: r, sizes } = this
-    const x = b[j + ORIGIN] - a[i + ORIGIN]
-    const y = b[j + ORIGIN + 1] - a[i + ORIGIN + 1]
-    const z = b[j + ORIGIN + 2] - a[i + ORIGIN + 2]
-    for (let k = 0; k < 3; k++) {
-      const ux = a[i + 3 * k]
-      const uy = a[i + 3 * k + 1]
-      const uz = a[i + 3 * k + 2]
-      for (let c = 0; c < 9; c += 3) {
-        const entry = ux * b[j + c] + uy * b[j + c + 1] + uz * b[j + c + 2]
-        r[c + k] = entry
-        sizes[c + k] = Math.abs(entry)
-      }
-      r[ORIGIN + k] = ux * x + uy * y + uz * z
-    }
+    const { relative, sizes } = this
+    relate(a, i, b, j, relative)
+    for (let k = 0; k < 9; k++) sizes[k] = Math.abs(relative[k])
   }
 
   /**

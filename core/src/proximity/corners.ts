@@ -5,6 +5,8 @@ import { rounderTriangles } from './flat-faces'
 export interface Corners {
   /** Three numbers each [m]. */
   readonly corners: Float64Array
+  /** Three corners a triangle. */
+  readonly faces: Int32Array
   /** Two corners an edge, each edge once. */
   readonly edges: Int32Array
   /** Edges that do not run as often one way as the other within their solid. */
@@ -16,6 +18,7 @@ export interface Corners {
 /** @param solids nine numbers a triangle [m]; what is closed is told for each alone */
 export function joinedCorners(solids: readonly Float32Array[]): Corners {
   const corners: number[] = []
+  const faces: number[] = []
   const edges: number[] = []
   const open: (readonly [number, number])[] = []
   const rounder: Float32Array[] = []
@@ -24,9 +27,11 @@ export function joinedCorners(solids: readonly Float32Array[]): Corners {
     rounder.push(rounderTriangles(positions, first))
     const index = new Map<number, number>()
     first.forEach((vertex) => {
-      if (index.has(vertex)) return
-      index.set(vertex, corners.length / 3)
-      corners.push(positions[3 * vertex], positions[3 * vertex + 1], positions[3 * vertex + 2])
+      if (!index.has(vertex)) {
+        index.set(vertex, corners.length / 3)
+        corners.push(positions[3 * vertex], positions[3 * vertex + 1], positions[3 * vertex + 2])
+      }
+      faces.push(index.get(vertex)!)
     })
     for (const [low, row] of balances(first))
       for (const [high, balance] of row) {
@@ -35,7 +40,13 @@ export function joinedCorners(solids: readonly Float32Array[]): Corners {
         if (balance !== 0) open.push(edge)
       }
   }
-  return { corners: Float64Array.from(corners), edges: Int32Array.from(edges), open, rounder }
+  return {
+    corners: Float64Array.from(corners),
+    faces: Int32Array.from(faces),
+    edges: Int32Array.from(edges),
+    open,
+    rounder,
+  }
 }
 
 /** How much more often triangles run along an edge upwards than downwards, by its lower and its higher vertex. */

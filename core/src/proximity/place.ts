@@ -53,10 +53,8 @@ export interface PlaceFinder<P extends Place = Place> {
   next(lie: Lie, place: P): P | null
   /** Where they touch or overlap, up to a gap [m], the deepest first. */
   touching(lie: Lie, most: number): P[]
-  /** The least gap [m]; null where it is not known since they are far apart, or deep in each other. */
-  leastGap(lie: Lie): number | null
-  /** Writes the places of A and B that are nearest to each other, in the frame of A, three numbers each [m]. False where these are not known. */
-  closest(lie: Lie, out: Float64Array): boolean
+  /** Writes the places of A and B that are nearest to each other, in the frame of A, three numbers each [m]. Returns the gap there [m]; null where they are far apart, or deep in each other. */
+  closest(lie: Lie, out: Float64Array): number | null
   /** Lines that show where they may touch, in the frame of A, three numbers a point [m]; none of surfaces. */
   lines(lie: Lie): Float64Array[]
   /** Whether they lie so deep in each other that no place tells how they should part. */

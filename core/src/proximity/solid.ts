@@ -26,6 +26,8 @@ export class Solid {
   readonly tree: TriangleTree
   /** Corners, three numbers each [m]. */
   readonly corners: Float64Array
+  /** Three corners a triangle. */
+  readonly faces: Int32Array
   /** Two corners an edge. */
   readonly edges: Int32Array
   readonly openEdges: readonly OpenEdge[]
@@ -34,9 +36,10 @@ export class Solid {
 
   /** @param solids nine numbers a triangle in the frame of the body [m], each closed if it can be */
   constructor(solids: readonly Float32Array[]) {
-    const { corners, edges, open, rounder } = joinedCorners(solids)
+    const { corners, faces, edges, open, rounder } = joinedCorners(solids)
     this.tree = new TriangleTree(rounder)
     this.corners = corners
+    this.faces = faces
     this.edges = edges
     const corner = (k: number): Vector => [corners[3 * k], corners[3 * k + 1], corners[3 * k + 2]]
     this.openEdges = open.map(([a, b]) => [corner(a), corner(b)] as const)

@@ -2,7 +2,7 @@
  * Two features of surfaces that touch: a corner over a face, or two sides that cross. Its gap is signed and goes on smoothly where they
  * overlap, for features that stay the same; over flat neighbours of a face it goes on by itself.
  */
-import { FRAME, ORIGIN } from '../../maths/frame'
+import { FRAME, inverse, ORIGIN } from '../../maths/frame'
 import type { Vector } from '../../maths/vector'
 import type { Lie, Place } from '../place'
 import type { Surface } from './surface'
@@ -46,13 +46,11 @@ export abstract class FeaturePlace implements Place {
   }
 
   writePoint(f: Float64Array, out: Float64Array, at = 0): void {
-    const [x, y, z] = this.point
-    for (let k = 0; k < 3; k++) out[at + k] = f[ORIGIN + k] + f[k] * x + f[3 + k] * y + f[6 + k] * z
+    place(f, this.point, 0, out, at)
   }
 
   writeNormal(f: Float64Array, out: Float64Array, at = 0): void {
-    const [x, y, z] = this.normal
-    for (let k = 0; k < 3; k++) out[at + k] = f[k] * x + f[3 + k] * y + f[6 + k] * z
+    turn(f, this.normal, 0, out, at)
   }
 }
 
@@ -95,7 +93,7 @@ export class CornerOnFace extends FeaturePlace {
 
   find(lie: Lie): void {
     const { isOnA, floor, riding, rider, point, normal } = this
-    const r = isOnA ? lie : inverse(lie)
+    const r = isOnA ? lie : inverse(lie, inverted)
     this.around.set(r)
     place(r, riding.corners, 3 * this.corner, rider)
     const outside = this.walk()
@@ -258,23 +256,10 @@ export class SideOnSide extends FeaturePlace {
   }
 }
 
-/** Writes the inverse of a frame. */
-function inverse(r: Lie): Float64Array {
-  for (let i = 0; i < 3; i++) {
-    let along = 0
-    for (let k = 0; k < 3; k++) {
-      inverted[3 * k + i] = r[3 * i + k]
-      along -= r[3 * i + k] * r[ORIGIN + k]
-    }
-    inverted[ORIGIN + i] = along
-  }
-  return inverted
-}
-
 /** Writes a point as it is seen from outside of a frame. */
-function place(r: Float64Array, p: Float64Array, at: number, out: Float64Array): void {
+function place(r: Float64Array, p: Float64Array, at: number, out: Float64Array, to = 0): void {
   const [x, y, z] = [p[at], p[at + 1], p[at + 2]]
-  for (let k = 0; k < 3; k++) out[k] = r[k] * x + r[3 + k] * y + r[6 + k] * z + r[ORIGIN + k]
+  for (let k = 0; k < 3; k++) out[to + k] = r[k] * x + r[3 + k] * y + r[6 + k] * z + r[ORIGIN + k]
 }
 
 /** Writes a direction as it is seen from outside of a frame. */

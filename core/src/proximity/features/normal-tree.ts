@@ -93,13 +93,13 @@ function join(nodes: Float64Array, a: number, b: number, out: number): void {
   nodes[out + 7] = Math.PI
   if (size < 1e-3) return
   for (let k = 0; k < 3; k++) nodes[out + 4 + k] = sum[k] / size
-  const reach = (at: number) => angleBetween(nodes, out + 4, at + 4) + nodes[at + 7]
+  const reach = (at: number) => angleBetween(nodes, out + 4, nodes, at + 4) + nodes[at + 7]
   nodes[out + 7] = Math.min(Math.PI, Math.max(reach(a), reach(b)))
 }
 
-/** Of two unit vectors [rad]. */
-export function angleBetween(v: Float64Array, a: number, b: number): number {
-  const along = v[a] * v[b] + v[a + 1] * v[b + 1] + v[a + 2] * v[b + 2]
+/** Of two unit vectors, v[a ..] and w[b ..] [rad]. */
+export function angleBetween(v: Float64Array, a: number, w: Float64Array, b: number): number {
+  const along = v[a] * w[b] + v[a + 1] * w[b + 1] + v[a + 2] * w[b + 2]
   return Math.acos(Math.min(1, Math.max(-1, along)))
 }
 

@@ -3,7 +3,8 @@
  * triangles; what is round is as fine as these are.
  * Source: Ericson, Real-Time Collision Detection, section 9.1 (features of polyhedra that are closest).
  */
-import { FRAME, identityFrame, ORIGIN } from '../../maths/frame'
+import { FRAME, identityFrame, inverse, ORIGIN, relate, transformed } from '../../maths/frame'
+import { dot } from '../../maths/vector'
 import { BodyDistance } from '../body-distance'
 import { OverlapDepth } from '../depth'
 import type { Lie, PlaceFinder } from '../place'
@@ -65,16 +66,7 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
 
   /** The frame of B in that of A. */
   writeLie(f: Float64Array, lie: Lie): void {
-    for (let i = 0; i < 3; i++) {
-      const [x, y, z] = [f[3 * i], f[3 * i + 1], f[3 * i + 2]]
-      for (let j = 0; j < 3; j++) {
-        const at = FRAME + 3 * j
-        lie[3 * j + i] = x * f[at] + y * f[at + 1] + z * f[at + 2]
-      }
-      const o = FRAME + ORIGIN
-      lie[ORIGIN + i] =
-        x * (f[o] - f[ORIGIN]) + y * (f[o + 1] - f[ORIGIN + 1]) + z * (f[o + 2] - f[ORIGIN + 2])
-    }
+    relate(f, 0, f, FRAME, lie)
   }
 
   areBeside(): boolean {
@@ -117,7 +109,7 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     const here = this.places(lie, -uneven, uneven, GOES_ON).filter(
       (other) =>
         !other.hasFeaturesOf(place) &&
-        (far(other.point, place.point) < uneven || along(other.normal, place.normal) > 1 - FLUSH),
+        (far(other.point, place.point) < uneven || dot(other.normal, place.normal) > 1 - FLUSH),
     )
     if (here.length === 0) return null
     const next = here.reduce((best, one) => (one.beyond < best.beyond ? one : best))
@@ -129,30 +121,21 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return this.apart(lie, 2 * most + this.uneven) > 2 * most ? [] : this.places(lie, -this.deepest, most)
   }
 
-  leastGap(lie: Lie): number | null {
-    const far = this.smaller + this.larger
-    const apart = this.apart(lie, far)
-    if (apart > this.faint) return apart < far ? apart : null
-    return this.touching(lie, this.faint)[0]?.gap ?? null
-  }
-
-  closest(lie: Lie, out: Float64Array): boolean {
-    const apart = this.apart(lie, this.smaller + this.larger)
-    if (apart >= this.smaller + this.larger) return false
+  closest(lie: Lie, out: Float64Array): number | null {
+    const most = this.smaller + this.larger
+    const apart = this.apart(lie, most)
+    if (apart >= most) return null
     if (apart > this.faint) {
       const { onA, onB } = this.distance
       out.set(onA)
-      for (let k = 0; k < 3; k++)
-        out[3 + k] = lie[k] * onB[0] + lie[3 + k] * onB[1] + lie[6 + k] * onB[2] + lie[ORIGIN + k]
-      return true
+      out.set(transformed(lie, onB), 3)
+      return apart
     }
-    const [place] = this.touching(lie, this.faint)
-    if (!place) return false
-    for (let k = 0; k < 3; k++) {
-      out[k] = place.point[k] - place.gap * place.normal[k]
-      out[3 + k] = place.point[k]
-    }
-    return true
+    const [place] = this.places(lie, -this.deepest, this.faint)
+    if (!place) return null
+    for (let k = 0; k < 3; k++) out[k] = place.point[k] - place.gap * place.normal[k]
+    out.set(place.point, 3)
+    return place.gap
   }
 
   lines(): Float64Array[] {
@@ -168,7 +151,7 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
   }
 
   areOne(one: FeaturePlace, other: FeaturePlace, apart: number): boolean {
-    return far(one.point, other.point) < apart && along(one.normal, other.normal) > ALIKE
+    return far(one.point, other.point) < apart && dot(one.normal, other.normal) > ALIKE
   }
 
   /** A distance that may be rounding [m]. */
@@ -221,7 +204,7 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
 
   private areSame(one: FeaturePlace, other: FeaturePlace): boolean {
     const apart = SAME_PLACE * this.larger
-    return far(one.point, other.point) < apart && along(one.normal, other.normal) > 1 - SAME_PLACE
+    return far(one.point, other.point) < apart && dot(one.normal, other.normal) > 1 - SAME_PLACE
   }
 
   /** Whether bodies overlap where their features do: beyond sharp sides gaps are negative where bodies are apart. */
@@ -234,9 +217,8 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
       // of sides that lie flush with each other, a corner is on the border of both
       return solid.contains(x, y, z) || place.beside(-2 * gap).some((near) => solid.contains(...near))
     }
-    // the place on A, seen from B
-    const [x, y, z] = [0, 1, 2].map((k) => point[k] - gap * normal[k] - lie[ORIGIN + k])
-    const [u, v, w] = [0, 3, 6].map((k) => lie[k] * x + lie[k + 1] * y + lie[k + 2] * z)
+    const onA = [0, 1, 2].map((k) => point[k] - gap * normal[k])
+    const [u, v, w] = transformed(inverse(lie), onA)
     return a.solid.contains(point[0], point[1], point[2]) && b.solid.contains(u, v, w)
   }
 
@@ -250,4 +232,3 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
 }
 
 const far = (p: Float64Array, q: Float64Array): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2])
-const along = (p: Float64Array, q: Float64Array): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2]

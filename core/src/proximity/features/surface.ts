@@ -1,5 +1,4 @@
 /** The surface of a solid as contact sees it: faces with their normals, sides where it bends outwards, and corners. */
-import { cornersOf } from '../../shapes/mesh/triangles'
 import { NO_AREA } from '../tolerances'
 import { Solid } from '../solid'
 import { angleBetween, FEATURE, NormalTree } from './normal-tree'
@@ -48,7 +47,8 @@ export class Surface {
   /** @param solids nine numbers a triangle [m], each closed if it can be */
   constructor(solids: readonly Float32Array[]) {
     this.solid = new Solid(solids)
-    const { corners, faces } = joined(solids)
+    const { corners } = this.solid
+    const faces = withArea(corners, this.solid.faces)
     this.corners = corners
     this.faces = faces
     this.normals = normalsOf(corners, faces)
@@ -132,7 +132,7 @@ export class Surface {
     const sum = [0, 1, 2].map((k) => normals[f + k] + normals[g + k])
     const size = Math.hypot(...sum)
     const axis = size > 1e-6 ? sum.map((value) => value / size) : [1, 0, 0]
-    return [...middle, half, ...axis, size > 1e-6 ? angleBetween(normals, f, g) / 2 : Math.PI]
+    return [...middle, half, ...axis, size > 1e-6 ? angleBetween(normals, f, normals, g) / 2 : Math.PI]
   }
 
   private faceFeatures(): Float64Array {
@@ -179,9 +179,7 @@ export class Surface {
       if (index[faces[f]] < 0) continue
       const at = FEATURE * index[faces[f]]
       const n = 3 * ((f / 3) | 0)
-      let along = 0
-      for (let k = 0; k < 3; k++) along += features[at + 4 + k] * normals[n + k]
-      features[at + 7] = Math.max(features[at + 7], Math.acos(Math.min(1, Math.max(-1, along))))
+      features[at + 7] = Math.max(features[at + 7], angleBetween(features, at + 4, normals, n))
     }
   }
 
@@ -207,36 +205,24 @@ export class Surface {
   }
 }
 
-/** Corners in one place joined, solid by solid; faces without area are left out. */
-function joined(solids: readonly Float32Array[]): { corners: Float64Array; faces: Int32Array } {
-  const corners: number[] = []
-  const faces: number[] = []
-  for (const positions of solids) {
-    const first = cornersOf(positions)
-    const index = new Int32Array(first.length).fill(-1)
-    for (let v = 0; v < first.length; v += 3) {
-      if (!hasArea(positions, first[v], first[v + 1], first[v + 2])) continue
-      for (let k = 0; k < 3; k++) {
-        const at = first[v + k]
-        if (index[at] < 0) {
-          index[at] = corners.length / 3
-          corners.push(positions[3 * at], positions[3 * at + 1], positions[3 * at + 2])
-        }
-        faces.push(index[at])
-      }
-    }
-  }
-  return { corners: Float64Array.from(corners), faces: Int32Array.from(faces) }
+/** Faces without those that have no area. */
+function withArea(corners: Float64Array, faces: Int32Array): Int32Array {
+  const kept: number[] = []
+  for (let f = 0; f < faces.length; f += 3)
+    if (hasArea(corners, 3 * faces[f], 3 * faces[f + 1], 3 * faces[f + 2]))
+      kept.push(faces[f], faces[f + 1], faces[f + 2])
+  return Int32Array.from(kept)
 }
 
-function hasArea(p: Float32Array, a: number, b: number, c: number): boolean {
-  if (a === b || b === c || c === a) return false
-  const long = Math.hypot(p[3 * b] - p[3 * a], p[3 * b + 1] - p[3 * a + 1], p[3 * b + 2] - p[3 * a + 2])
-  return Math.hypot(...crossOf(p, 3 * a, 3 * b, 3 * c)) > NO_AREA * long * long
+/** Offsets into coordinates. */
+function hasArea(c: Float64Array, a: number, b: number, d: number): boolean {
+  if (a === b || b === d || d === a) return false
+  const long = Math.hypot(c[b] - c[a], c[b + 1] - c[a + 1], c[b + 2] - c[a + 2])
+  return Math.hypot(...crossOf(c, a, b, d)) > NO_AREA * long * long
 }
 
 /** Cross product of the sides from one corner to two others; offsets into coordinates. */
-function crossOf(c: Float64Array | Float32Array, a: number, b: number, d: number): [number, number, number] {
+function crossOf(c: Float64Array, a: number, b: number, d: number): [number, number, number] {
   const [ux, uy, uz] = [c[b] - c[a], c[b + 1] - c[a + 1], c[b + 2] - c[a + 2]]
   const [vx, vy, vz] = [c[d] - c[a], c[d + 1] - c[a + 1], c[d + 2] - c[a + 2]]
   return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]

@@ -97,17 +97,13 @@ export class TouchFinder implements PlaceFinder<Touch> {
     return this.touches(lie, -DEEPEST * this.smaller, most, [], TILT)
   }
 
-  leastGap(lie: Lie): number | null {
-    return this.touches(lie, -this.smaller / 2, this.smaller + this.larger)[0]?.gap ?? null
-  }
-
-  closest(lie: Lie, out: Float64Array): boolean {
+  closest(lie: Lie, out: Float64Array): number | null {
     const [touch] = this.touches(lie, -this.smaller / 2, this.smaller + this.larger)
-    if (!touch) return false
+    if (!touch) return null
     const { seen, onA, gap } = touch
     const height = this.height(lie)
     out.set([seen[0] - gap * onA[2], seen[1] - gap * onA[3], height, seen[0], seen[1], height])
-    return true
+    return gap
   }
 
   /** Both outlines, closed, at a height that they share. */
@@ -209,12 +205,12 @@ export class TouchFinder implements PlaceFinder<Touch> {
         const onB = b.stretches[j]
         if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
         if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
-        const { middle } = onB
-        let share = 0.5
         if (
           known.some(({ stretchA, stretchB }) => stretchA === i && (stretchB === j || this.touchesOnce(onA)))
         )
           continue
+        const { middle } = onB
+        let share = 0.5
         if (middle && onA.ends) {
           const [cx, cy] = [x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y]
           share = shareUnder(onA, cx, cy)
@@ -259,8 +255,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
 
   /** Adds the probe, unless it was found at the end of a neighbouring stretch. */
   private add(found: Touch[], lie: Lie): void {
-    const { a, b, probe } = this
-    const same = SAME_PLACE * Math.max(a.size, b.size)
+    const { probe } = this
+    const same = SAME_PLACE * this.larger
     if (found.some((other) => areSame(other, probe, same))) return
     const touch = probe.copy()
     touch.find(lie)
