@@ -75,6 +75,11 @@ export class ForceReader {
     return this.moving?.holds?.some((hold) => hold.link === link && hold.isHeld) ?? false
   }
 
+  /** Whether there is friction that is found here. */
+  get findsFriction(): boolean {
+    return this.rubbing.length > 0
+  }
+
   /** Efforts at the present motion; null where they are not known. */
   efforts(state: MotionState): InverseDynamics | null {
     const { inverse } = this

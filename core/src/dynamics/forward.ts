@@ -9,6 +9,7 @@
  * section 6.3 (generalised coordinate partitioning).
  */
 import type { Equations } from '../mechanism/equations'
+import type { FlatLinks } from '../mechanism/flat-links'
 import type { MotionState } from '../mechanism/state'
 import type { System } from '../solve/system'
 import { ArticulatedBodies } from './articulated'
@@ -17,18 +18,14 @@ import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
 import type { Loads } from './loads/loads'
-import { massBetween } from './mass-between'
+import { workAlong, writeMomenta } from './mass-between'
 import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
+import { MotionColumns } from './motion-columns'
+import type { Acting } from './motion-columns'
 import type { Physics } from './physics'
 import { factorDefinite, solveDefinite } from './solve-definite'
 import { RESTING_RATE } from './tolerances'
-
-/** One column of B for every island: rates of all links, and their twists. */
-interface Column {
-  readonly rates: Float64Array
-  readonly twists: Float64Array
-}
 
 export class ForwardDynamics {
   /** Link whose coordinate nothing moves and no mass resists, after `accelerate` has failed; -1 else. */
@@ -47,21 +44,29 @@ export class ForwardDynamics {
   private readonly chains: ArticulatedBodies | null
   private readonly looped: readonly Island[]
   private readonly heavyOf: readonly Int32Array[]
-  private readonly columns: readonly Column[]
+  private readonly columns: MotionColumns
   /** Factors of the mass matrix of each island. */
   private readonly factors: readonly Float64Array[]
   private readonly right: Float64Array
   /** Links that carry no mass. */
   private readonly light: Int32Array
   private readonly isOpen: Uint8Array
-  private readonly rates: Float64Array
+  /** By link of an island. */
+  private readonly islandOf: Int32Array
+  private readonly hasRotors: boolean
+  private readonly acting: Acting
+  /** Momenta of the links by the motion of each column. */
+  private readonly momenta: readonly Float64Array[]
   private readonly targetRows: Int32Array
-  private readonly flat: Uint8Array | null
+  private readonly flat: FlatLinks | null
   /** Whether drivers or open chains move besides the loops. */
   private readonly isMixed: boolean
   /** Whether the motion there is takes the place of the columns: each island has one coordinate, and that moves. */
   private isPaced = false
-  private readonly motion: readonly Column[]
+  /** How often coordinates or rates have changed: what was found at one count is right as long as it stays. */
+  moves = 0
+  /** When columns and unforced accelerations were found last. */
+  private foundAt = -1
 
   constructor(
     private readonly equations: Equations,
@@ -84,21 +89,22 @@ export class ForwardDynamics {
       ...open.filter((link) => !known[link]),
       ...looped.flatMap(({ independent }) => [...independent]),
     ]).sort()
+    this.islandOf = new Int32Array(links)
+    looped.forEach((island, n) => island.links.forEach((link) => (this.islandOf[link] = n)))
+    this.hasRotors = masses.rotors.some((rotor) => rotor > 0)
     this.light = state.all.filter((link) => !(masses.mass[link] > 0))
     this.heavyOf = looped.map((island) => island.links.filter((link) => masses.mass[link] > 0))
-    const most = looped.reduce((n, { independent }) => Math.max(n, independent.length), 0)
-    this.columns = Array.from({ length: most }, () => ({
-      rates: new Float64Array(links),
-      twists: new Float64Array(6 * links),
-    }))
-    this.motion = [{ rates: state.rate, twists: state.twist }]
+    this.columns = new MotionColumns(equations, state, system, looped)
+    const { length: most } = this.columns.columns
+    this.momenta = this.columns.columns.map(() => new Float64Array(6 * links))
     this.factors = looped.map(({ independent }) => new Float64Array(independent.length ** 2))
     this.right = new Float64Array(most)
     this.inertia = new Float64Array(INERTIA * links)
     this.needed = new Float64Array(6 * links)
     this.wrenches = new Float64Array(6 * links)
     this.efforts = new Float64Array(links)
-    this.rates = new Float64Array(links)
+    const { needed, efforts, momenta, heavyOf } = this
+    this.acting = { needed, efforts, momenta, heavyOf, rotors: masses.rotors }
     // what stays in the plane needs no more than the plane, but for articulated bodies, which take all
     this.flat = open.length > 0 ? null : state.flat
     this.isMixed = open.length > 0 || known.includes(1) || equations.rows.some(({ target }) => target)
@@ -116,10 +122,18 @@ export class ForwardDynamics {
     placeInertias(masses, state.world, inertia, this.flat)
     this.isPaced = this.hasPaces()
     if (this.looped.length > 0) {
-      if (!this.isPaced) this.findColumns()
+      if (!this.isPaced) this.columns.find()
       for (let n = 0; n < independent.length; n++) state.acceleration[independent[n]] = 0
+      this.foundAt = -1
       if (this.isMixed || this.isPaced) this.complete()
-      else this.moveByColumns()
+      else {
+        this.columns.move()
+        this.system.solveAccelerations()
+      }
+      if (!this.chains && !this.isPaced) {
+        this.columns.keepUnforced()
+        this.foundAt = this.moves
+      }
     } else state.spreadRates(state.all)
     wrenches.fill(0)
     efforts.fill(0)
@@ -135,7 +149,7 @@ export class ForwardDynamics {
   /** With one independent coordinate everything moves in proportion to its rate: a column is the motion over that. */
   private hasPaces(): boolean {
     const { looped, columns, isMixed, state, equations } = this
-    if (isMixed || this.needsResponses || columns.length !== 1) return false
+    if (isMixed || this.needsResponses || columns.columns.length !== 1) return false
     for (let n = 0; n < looped.length; n++) {
       const { independent } = looped[n]
       if (independent.length === 0) continue
@@ -155,18 +169,20 @@ export class ForwardDynamics {
     return true
   }
 
-  /** Forces along the coordinates of all links as forces along the independent ones, by link; after `accelerate`. */
-  gather(efforts: Float64Array, out: Float64Array): void {
-    const { looped, columns, isOpen } = this
-    for (let link = 0; link < efforts.length; link++) out[link] = isOpen[link] ? efforts[link] : 0
-    for (let n = 0; n < looped.length; n++) {
-      const { independent, links } = looped[n]
-      for (let i = 0; i < independent.length; i++) {
-        const { rates } = columns[i]
-        let sum = 0
-        for (let k = 0; k < links.length; k++) sum += rates[links[k]] * efforts[links[k]]
-        out[independent[i]] = sum
+  /** Forces along the coordinates of some links as forces along the independent ones; both by link; after `accelerate`. */
+  gather(links: Int32Array, efforts: Float64Array, out: Float64Array): void {
+    const { looped, isOpen, islandOf } = this
+    const { columns } = this.columns
+    out.fill(0)
+    for (let k = 0; k < links.length; k++) {
+      const link = links[k]
+      if (isOpen[link]) {
+        out[link] = efforts[link]
+        continue
       }
+      const { independent } = looped[islandOf[link]]
+      for (let i = 0; i < independent.length; i++)
+        out[independent[i]] += columns[i].rates[link] * efforts[link]
     }
   }
 
@@ -189,7 +205,8 @@ export class ForwardDynamics {
    * what it is; after `accelerate`.
    */
   strike(link: number, share: number): void {
-    const { state, independent, efforts, columns, looped, isOpen } = this
+    const { state, independent, efforts, looped, isOpen } = this
+    const { columns } = this.columns
     if (this.isPaced) this.findColumns()
     const before = Float64Array.from(independent, (one) => state.acceleration[one])
     efforts[link] += 1
@@ -205,6 +222,7 @@ export class ForwardDynamics {
     independent.forEach((one, n) => {
       state.rate[one] += impulse * response[n]
     })
+    this.moveOn()
   }
 
   /**
@@ -218,6 +236,7 @@ export class ForwardDynamics {
     const { state, masses, inertia, needed, efforts, looped, system } = this
     const { rate, acceleration } = state
     placeInertias(masses, state.world, inertia)
+    this.moveOn()
     state.spreadRates(state.all)
     const before = this.kineticEnergy
     needed.fill(0)
@@ -266,10 +285,34 @@ export class ForwardDynamics {
     return Math.abs(this.state.rate[one]) > RESTING_RATE * this.equations.scale[one]
   }
 
+  /** Coordinates or rates have changed. */
+  moveOn(): void {
+    this.moves++
+  }
+
+  /** Whether twists and spatial accelerations are those that there are without accelerations of the independent links. */
+  get isUnforced(): boolean {
+    return this.foundAt === this.moves
+  }
+
   /** Rates, accelerations, twists and spatial accelerations of all links from those of the independent ones. */
   complete(): void {
-    this.system.differentiate()
-    this.state.readMotion()
+    if (this.isUnforced) this.columns.addAccelerations()
+    else {
+      this.system.differentiate()
+      this.state.readMotion()
+    }
+  }
+
+  /** Twists of what drivers move; after `drivenPower`. */
+  get driven(): Float64Array {
+    return this.columns.driven.twists
+  }
+
+  /** What drivers bring in [W] against all that acts but contacts, where it `isUnforced`; the independent links have their accelerations. */
+  drivenPower(): number {
+    if (this.hasRotors) this.complete()
+    return this.columns.powerOfDrivers(this.acting)
   }
 
   /** Kinetic energy at the present rates [J]; after `accelerate`. */
@@ -282,54 +325,14 @@ export class ForwardDynamics {
     return potentialEnergy(this.physics, this.inertia, this.state)
   }
 
-  /** Columns of B: all islands move by their first independent coordinate, then by their second, and so on. */
   private findColumns(): void {
-    const { state, system, looped, columns, rates, equations, targetRows } = this
     this.isPaced = false
-    rates.set(state.rate)
-    for (let n = 0; n < targetRows.length; n++) {
-      saved[n] = equations.targets[3 * targetRows[n] + 1]
-      equations.targets[3 * targetRows[n] + 1] = 0
-    }
-    for (let c = 0; c < columns.length; c++) {
-      state.rate.fill(0)
-      for (let n = 0; n < looped.length; n++) {
-        const { independent } = looped[n]
-        if (c < independent.length) state.rate[independent[c]] = 1
-      }
-      system.solveRates()
-      columns[c].rates.set(state.rate)
-      columns[c].twists.set(state.twist)
-    }
-    for (let n = 0; n < targetRows.length; n++) equations.targets[3 * targetRows[n] + 1] = saved[n]
-    state.rate.set(rates)
-  }
-
-  /** Rates and twists are those of the columns, when nothing moves besides; then accelerations follow from them. */
-  private moveByColumns(): void {
-    const { state, columns, looped, system } = this
-    const { rate, twist } = state
-    for (let n = 0; n < looped.length; n++) {
-      const { independent, links } = looped[n]
-      for (let k = 0; k < links.length; k++) {
-        const link = links[k]
-        const v = 6 * link
-        let along = 0
-        for (let c = 0; c < 6; c++) twist[v + c] = 0
-        for (let i = 0; i < independent.length; i++) {
-          const pace = this.rates[independent[i]]
-          const { rates, twists } = columns[i]
-          along += pace * rates[link]
-          for (let c = 0; c < 6; c++) twist[v + c] += pace * twists[v + c]
-        }
-        rate[link] = along
-      }
-    }
-    system.solveAccelerations()
+    this.columns.find()
   }
 
   private findNeeded(): void {
-    const { masses, state, inertia, needed, wrenches, loads, isOpen, light, flat } = this
+    const { masses, state, inertia, needed, wrenches, loads, isOpen, light } = this
+    const inPlane = this.flat?.inPlane ?? null
     const { heavy } = masses
     for (let n = 0; n < light.length; n++)
       for (let v = 6 * light[n]; v < 6 * light[n] + 6; v++) needed[v] = -wrenches[v]
@@ -337,7 +340,7 @@ export class ForwardDynamics {
       const link = heavy[n]
       const v = 6 * link
       const m = INERTIA * link
-      if (flat !== null && flat[link] === 1) {
+      if (inPlane !== null && inPlane[link] === 1) {
         neededInPlane(inertia, m, state.twist, state.twistRate, v, loads.gravity, body, 0)
         needed[v + 2] = body[2] - wrenches[v + 2]
         needed[v + 3] = body[3] - wrenches[v + 3]
@@ -352,27 +355,29 @@ export class ForwardDynamics {
   }
 
   private solveIsland(n: number): boolean {
-    const { looped, heavyOf, right, needed, efforts, inertia, state, flat, isPaced } = this
+    const { looped, heavyOf, right, needed, efforts, inertia, state, isPaced, momenta } = this
+    const inPlane = this.flat?.inPlane ?? null
     const matrix = this.factors[n]
-    const columns = isPaced ? this.motion : this.columns
+    const columns = isPaced ? [this.columns.motion] : this.columns.columns
     const { independent, links } = looped[n]
     const { rotors } = this.masses
     const heavy = heavyOf[n]
     const size = independent.length
     for (let i = 0; i < size; i++) {
       const { twists, rates } = columns[i]
+      writeMomenta(inertia, heavy, inPlane, twists, momenta[i])
       let force = 0
       for (let k = 0; k < links.length; k++) {
         const link = links[k]
         const v = 6 * link
         force += rates[link] * (efforts[link] - rotors[link] * state.acceleration[link])
         force -= twists[v + 2] * needed[v + 2] + twists[v + 3] * needed[v + 3] + twists[v + 4] * needed[v + 4]
-        if (flat !== null && flat[link] === 1) continue
+        if (inPlane !== null && inPlane[link] === 1) continue
         force -= twists[v] * needed[v] + twists[v + 1] * needed[v + 1] + twists[v + 5] * needed[v + 5]
       }
       right[i] = force
       for (let j = 0; j <= i; j++) {
-        let sum = massBetween(inertia, heavy, flat, twists, columns[j].twists)
+        let sum = workAlong(momenta[j], heavy, inPlane, twists)
         for (let k = 0; k < links.length; k++)
           if (rotors[links[k]] > 0) sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
         matrix[size * i + j] = sum
@@ -392,5 +397,3 @@ export class ForwardDynamics {
 
 const NONE = new Float64Array(6)
 const body = new Float64Array(6)
-/** Rates of targets, set aside. */
-const saved: number[] = []

@@ -9,6 +9,7 @@ import type { MotionState } from '../mechanism/state'
 import type { Inputs } from '../solve/inputs'
 import { System } from '../solve/system'
 import type { SystemFailure } from '../solve/system'
+import { AtContacts } from './contact/at-contacts'
 import type { ContactForces } from './contact/contact-forces'
 import type { ForceReader } from './force-reader'
 import { settleFriction } from './dry-friction'
@@ -34,14 +35,11 @@ export interface FreeSetting {
   readonly accuracy: number | undefined
 }
 
-/** Rounds in which gaps are taken out. */
-const MOST_ROUNDS = 4
-
 export class FreeEquations {
   readonly forward: ForwardDynamics
   readonly ode: Dop853
-  /** Why the last stage had no derivative; null where that is not the rows. */
-  failure: SystemFailure | null = null
+  /** Why rows could not be closed last; null where they could. */
+  private ownFailure: SystemFailure | null = null
   /** Whether there was none because friction grows with the forces that it makes. */
   isJammed = false
   /** Where everything is placed now [s]. */
@@ -52,6 +50,8 @@ export class FreeEquations {
   isPoor = false
   /** Steps of another kind. */
   readonly leap: Leap
+  /** Null where no contacts are watched. */
+  readonly contacts: AtContacts | null
   private readonly system: System
   /** Links whose coordinates are integrated: all that are not known. */
   private readonly carried: Int32Array
@@ -61,11 +61,15 @@ export class FreeEquations {
   private lostInBlows = 0
   /** What slides with friction that depends on forces. */
   private readonly rubbing: readonly Hold[]
+  /** When positions and rates were glanced at last [s], and at which count of moves. */
+  private glancedAt = -Infinity
+  private glanceMoves = -1
 
   constructor(private readonly setting: FreeSetting) {
     const { equations, state, physics, holds, known, time, accuracy } = setting
     this.system = new System(equations, state, known)
     this.forward = new ForwardDynamics(equations, state, this.system, physics, known, holds)
+    this.contacts = setting.contacts && new AtContacts(setting.contacts, setting, this.forward, this.system)
     this.carried = state.all.filter((link) => !known[link])
     this.placedAt = this.notedAt = time
     this.rubbing = holds.filter(({ friction, isHeld, way }) => friction?.needsCarried && !isHeld && way !== 0)
@@ -88,6 +92,16 @@ export class FreeEquations {
     this.leap = new Leap({ setting, system: this.system, forward: this.forward, ode: this.ode, carried })
   }
 
+  /** Why the last stage had no derivative; null where that is not the rows. */
+  get failure(): SystemFailure | null {
+    return this.ownFailure ?? this.contacts?.failure ?? null
+  }
+
+  set failure(failure: SystemFailure | null) {
+    this.ownFailure = failure
+    if (this.contacts) this.contacts.failure = null
+  }
+
   get state(): MotionState {
     return this.setting.state
   }
@@ -106,7 +120,7 @@ export class FreeEquations {
 
   /** What friction, damping and impacts took, and what drivers brought in, since it was set up, up to the instant that is placed [J]. */
   get lost(): number {
-    return this.lostInBlows + this.placed[this.ode.n - 2]
+    return this.lostInBlows + (this.contacts?.lost ?? 0) + this.placed[this.ode.n - 2]
   }
 
   get broughtIn(): number {
@@ -134,9 +148,8 @@ export class FreeEquations {
    * @param goesOn whether they are about what they were, so that steps stay as long as they are
    */
   begin(time: number, goesOn = false): boolean {
-    const { ode } = this
-    const { contacts } = this.setting
-    this.forward.needsResponses = contacts !== null && contacts.closed.length > 0
+    const { ode, contacts } = this
+    this.forward.needsResponses = contacts !== null && contacts.touch
     this.leap.write(ode.y)
     this.leap.isLast = false
     if (!ode.start(time, goesOn)) return false
@@ -175,16 +188,18 @@ export class FreeEquations {
   look(time: number): void {
     this.loadFrom(time)
     if (!this.leap.isLast) this.place(time)
-    else if (this.readContacts(time)) this.leap.accelerate()
+    else if (this.contacts!.read(time)) this.leap.accelerate()
     this.finish(time)
   }
 
   /** Only positions and rates at an instant of the last step: no accelerations, and no forces. */
   glance(time: number): void {
-    const { setting, system } = this
+    const { setting, system, forward } = this
+    if (this.glancedAt === time && this.glanceMoves === forward.moves) return
     this.loadFrom(time)
     setting.inputs.prescribe(time)
     if (system.close() === null) system.solveRates()
+    ;[this.glancedAt, this.glanceMoves] = [time, forward.moves]
     this.isWhole = false
     setting.state.time = this.placedAt = time
     setting.state.count++
@@ -224,64 +239,13 @@ export class FreeEquations {
     setting.equations.note(setting.state)
   }
 
-  /**
-   * What touches at the present coordinates and rates, without forces there, and how it answers to them. False where there are no
-   * accelerations.
-   */
-  readContacts(time: number): boolean {
-    const { forward, system, setting } = this
-    const { inputs, contacts } = setting
-    forward.needsResponses = true
-    inputs.prescribe(time)
-    this.failure = system.close()
-    return this.failure === null && this.accelerateWithout(contacts!, time)
-  }
-
-  private accelerateWithout(contacts: ContactForces, time: number): boolean {
-    const { forward, setting } = this
-    contacts.isMuted = true
-    const isFound = forward.accelerate(time)
-    contacts.isMuted = false
-    if (!isFound) return false
-    forward.complete()
-    contacts.read(forward, setting.state)
-    return true
-  }
-
-  /** Impulses where it touches, by direction; after `readContacts`. */
-  strikeContacts(impulses: Float64Array): void {
-    const { forward, setting } = this
-    const before = forward.kineticEnergy
-    setting.contacts!.response.addTo(setting.state.rate, impulses, forward.independent)
-    forward.complete()
-    this.lostInBlows += before - forward.kineticEnergy
-  }
-
-  /** Moves where it touches as forces there would, by direction; after `readContacts`. */
-  moveContacts(by: Float64Array): void {
-    this.setting.contacts!.response.addTo(this.setting.state.q, by, this.independent)
-    this.failure = this.system.close()
-  }
-
-  /** Takes gaps out of positions, up to what may be left [m]. False where there are no accelerations. */
-  takeOutGaps(time: number, most: number): boolean {
-    const { forward, setting } = this
-    const { state, contacts } = setting
-    for (let round = 0; round < MOST_ROUNDS; round++) {
-      if (!this.readContacts(time)) return false
-      if (contacts!.closed.every(({ gap }) => Math.abs(gap) <= most)) break
-      contacts!.takeOut('gaps', forward, state)
-    }
-    return true
-  }
-
-  /** Takes what opens, and slides though it sticks, out of rates; after `takeOutGaps`. */
-  takeOutRates(): void {
-    const { forward, setting } = this
-    setting.contacts!.takeOut('rates', forward, setting.state)
-  }
-
-  private readonly derivative = (time: number, y: Float64Array, out: Float64Array, at: number): boolean => {
+  private readonly derivative = (
+    time: number,
+    y: Float64Array,
+    out: Float64Array,
+    at: number,
+    counts: boolean,
+  ): boolean => {
     const { forward, carried, independent, setting } = this
     const { state, equations, physics, holds } = setting
     this.load(y)
@@ -296,6 +260,7 @@ export class FreeEquations {
     }
     const m = independent.length
     for (let k = 0; k < m; k++) out[at + n + k] = state.acceleration[independent[k]]
+    if (!counts) return forward.massless < 0
     let loss = physics.loads.acting.length > 0 ? physics.loads.loss(state, time) : 0
     for (let k = 0; k < holds.length; k++) loss -= holds[k].slide * state.rate[holds[k].link]
     out[at + n + m + 1] = setting.inputs.count > 0 ? this.drivenPower(time) : 0
@@ -306,29 +271,47 @@ export class FreeEquations {
   private load(y: Float64Array): void {
     const { carried, independent } = this
     const { state } = this.setting
-    for (let n = 0; n < carried.length; n++) state.q[carried[n]] = y[n]
-    for (let n = 0; n < independent.length; n++) state.rate[independent[n]] = y[carried.length + n]
+    let isElsewhere = false
+    for (let n = 0; n < carried.length; n++) {
+      if (state.q[carried[n]] === y[n]) continue
+      state.q[carried[n]] = y[n]
+      isElsewhere = true
+    }
+    for (let n = 0; n < independent.length; n++) {
+      const rate = y[carried.length + n]
+      if (state.rate[independent[n]] === rate) continue
+      state.rate[independent[n]] = rate
+      isElsewhere = true
+    }
+    if (isElsewhere) this.forward.moveOn()
   }
 
   /** Closes everything at the loaded coordinates, and finds the accelerations of what is free. */
   place(time: number): boolean {
-    const { system, setting } = this
-    setting.inputs.prescribe(time)
-    this.failure = system.close()
-    return (
-      this.failure === null &&
-      this.accelerate(time) &&
-      (this.rubbing.length === 0 || this.settleFriction(time))
-    )
+    return this.placeAnyhow(time) && (this.rubbing.length === 0 || this.settleFriction(time))
   }
 
-  /** Accelerations of what is free, with the forces of contacts. */
+  /** With friction that depends on forces as it was. */
+  private placeAnyhow(time: number): boolean {
+    const { forward, contacts, system, setting } = this
+    this.failure = null
+    if (contacts?.touch) {
+      if (!contacts.read(time)) return false
+      contacts.act()
+      return true
+    }
+    forward.moveOn()
+    setting.inputs.prescribe(time)
+    this.failure = system.close()
+    return this.failure === null && forward.accelerate(time)
+  }
+
+  /** Accelerations of what is free at a closed position, with the forces of contacts. */
   private accelerate(time: number): boolean {
-    const { forward, setting } = this
-    const { contacts, state } = setting
-    if (!contacts || contacts.closed.length === 0) return forward.accelerate(time)
-    if (!this.accelerateWithout(contacts, time)) return false
-    contacts.act(forward, state)
+    const { forward, contacts } = this
+    if (!contacts?.touch) return forward.accelerate(time)
+    if (!contacts.readAnew(time)) return false
+    contacts.act()
     return true
   }
 
@@ -362,7 +345,10 @@ export class FreeEquations {
 
   /** What drivers bring in now [W]. */
   private drivenPower(time: number): number {
-    const { state, inputs, forces, equations } = this.setting
+    const { state, inputs, forces, equations, contacts } = this.setting
+    const { forward } = this
+    if (forward.isUnforced && !forces.findsFriction)
+      return forward.drivenPower() - (contacts?.powerAlong(forward.driven) ?? 0)
     this.finish(time)
     const inverse = forces.efforts(state)
     if (!inverse) return 0

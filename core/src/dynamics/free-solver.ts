@@ -236,8 +236,9 @@ export class FreeSolver implements Mover {
   /** Goes on with closed gaps, in steps as long as they were. */
   private takeOutGaps(): boolean {
     const { free, time, mechanism } = this
-    if (!free.takeOutGaps(time, DRIFT * mechanism.size)) return this.stopped()
-    free.takeOutRates()
+    const most = DRIFT * mechanism.size
+    if (!free.contacts!.takeOutGaps(time, most)) return this.stopped()
+    free.contacts!.takeOutRates(most)
     return free.begin(time, true) || this.stopped()
   }
 
@@ -311,7 +312,10 @@ export class FreeSolver implements Mover {
       const isBack = holding.strikeBack(held, this.free)
       if (!contacts.isStruck(this.free, time) && !isBack) break
     }
-    if (holds.length > 0) holding.begin()
+    if (holds.length > 0) {
+      holding.begin()
+      this.free.forward.moveOn()
+    }
     if (held.length > 0) this.setUp()
     return true
   }

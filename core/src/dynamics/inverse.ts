@@ -7,11 +7,12 @@
  */
 import type { Chain } from '../mechanism/chain'
 import type { Equations } from '../mechanism/equations'
+import type { FlatLinks } from '../mechanism/flat-links'
 import { addRowForces } from '../mechanism/row-forces'
 import type { MotionState } from '../mechanism/state'
 import { kineticEnergy, potentialEnergy } from './energies'
 import type { Sliding } from './dry-friction'
-import { INERTIA, neededWrench, placeInertias } from './masses'
+import { INERTIA, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { Physics } from './physics'
 
 export class InverseDynamics {
@@ -48,34 +49,28 @@ export class InverseDynamics {
   }
 
   /**
-   * Efforts and multipliers at the present motion, whose twists and accelerations must be current.
+   * Efforts and multipliers at the present motion, whose twists and accelerations must be current. `transmitted` is not whole before
+   * `readReactions`.
    * @returns false where the rows cannot be solved, as on a bridge over a singular position; nothing is known there
    */
   solve(state: MotionState, time: number): boolean {
-    const { equations, inertia, needed, gradient, efforts, multipliers } = this
-    const { twist, twistRate, screw } = state
-    const { pullBack } = state
+    const { equations, gradient, efforts, multipliers } = this
+    const { screw, pullBack, acceleration } = state
     const { masses, loads } = this.physics
     if (!pullBack) return false
     const { scale } = equations
-    placeInertias(masses, state.world, inertia)
     this.loadWrenches.fill(0)
     this.loadEfforts.fill(0)
     loads.apply(state, time, this.loadWrenches, this.loadEfforts)
-    for (const { link, slide } of this.sliding) this.loadEfforts[link] += slide
-    for (let k = 0; k < needed.length; k++) needed[k] = -this.loadWrenches[k]
-    const { heavy } = masses
-    for (let n = 0; n < heavy.length; n++) {
-      const link = heavy[n]
-      neededWrench(inertia, INERTIA * link, twist, 6 * link, twistRate, 6 * link, loads.gravity, body, 0)
-      for (let k = 0; k < 6; k++) needed[6 * link + k] += body[k]
-    }
+    for (let n = 0; n < this.sliding.length; n++)
+      this.loadEfforts[this.sliding[n].link] += this.sliding[n].slide
+    // coordinates in the plane ask for no more than the plane
+    this.need(state, state.flat)
     const { transmitted, loadEfforts } = this
-    sumToGround(equations.mechanism, needed, transmitted)
     for (let link = 1; link < gradient.length; link++) {
       const v = 6 * link
-      let along = masses.rotors[link] * state.acceleration[link] - loadEfforts[link]
-      for (let k = 0; k < 6; k++) along += screw[v + k] * transmitted[v + k]
+      let along = masses.rotors[link] * acceleration[link] - loadEfforts[link]
+      for (let k = v; k < v + 6; k++) along += screw[k] * transmitted[k]
       gradient[link] = scale[link] * along
     }
     multipliers.fill(0)
@@ -84,13 +79,36 @@ export class InverseDynamics {
     return true
   }
 
-  /** Takes what the rows do into account in `transmitted`; after `solve`. */
+  /** What bodies need besides loads, and what is handed on of it. @param flat what stays in the plane, if that is enough of it */
+  private need(state: MotionState, flat: FlatLinks | null): void {
+    const { equations, inertia, needed, transmitted, loadWrenches } = this
+    const { twist, twistRate } = state
+    const { masses, loads } = this.physics
+    const { heavy } = masses
+    placeInertias(masses, state.world, inertia, flat)
+    for (let k = 0; k < needed.length; k++) needed[k] = -loadWrenches[k]
+    for (let n = 0; n < heavy.length; n++) {
+      const link = heavy[n]
+      const v = 6 * link
+      if (flat !== null && flat.inPlane[link] === 1) {
+        neededInPlane(inertia, INERTIA * link, twist, twistRate, v, loads.gravity, body, 0)
+        for (let k = 2; k < 5; k++) needed[v + k] += body[k]
+        continue
+      }
+      neededWrench(inertia, INERTIA * link, twist, v, twistRate, v, loads.gravity, body, 0)
+      for (let k = 0; k < 6; k++) needed[v + k] += body[k]
+    }
+    sumToGround(equations.mechanism, needed, transmitted)
+  }
+
+  /** All that is handed on, with what the rows do; after `solve`. */
   readReactions(state: MotionState): void {
-    const { equations, needed, multipliers, loadWrenches, rowEfforts } = this
+    const { equations, needed, multipliers, loadWrenches, rowEfforts, transmitted } = this
+    this.need(state, null)
     loadWrenches.fill(0)
     addRowForces(equations, state, multipliers, loadWrenches, rowEfforts)
     for (let k = 0; k < needed.length; k++) needed[k] -= loadWrenches[k]
-    sumToGround(equations.mechanism, needed, this.transmitted)
+    sumToGround(equations.mechanism, needed, transmitted)
   }
 
   /** Kinetic energy at the present motion [J]; after `solve`. */
@@ -112,6 +130,11 @@ export function sumToGround({ linkParent, links }: Chain, needed: Float64Array, 
   for (let link = links - 1; link > 0; link--) {
     const p = 6 * linkParent[link]
     const v = 6 * link
-    for (let k = 0; k < 6; k++) out[p + k] += out[v + k]
+    out[p] += out[v]
+    out[p + 1] += out[v + 1]
+    out[p + 2] += out[v + 2]
+    out[p + 3] += out[v + 3]
+    out[p + 4] += out[v + 4]
+    out[p + 5] += out[v + 5]
   }
 }

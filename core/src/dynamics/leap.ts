@@ -50,8 +50,9 @@ export class Leap {
 
   /** Goes on by rates that change evenly from those with which it set out to the present ones, and closes what is there. @returns why it cannot be closed */
   drift(duration: number, to: number): SystemFailure | null {
-    const { carried, setting, system } = this.on
+    const { carried, setting, system, forward } = this.on
     const { state, inputs } = setting
+    forward.moveOn()
     for (const link of carried) state.q[link] += (duration / 2) * (this.first[link] + state.rate[link])
     inputs.prescribe(to)
     return system.close()
@@ -67,6 +68,7 @@ export class Leap {
     const { forward, setting } = this.on
     const { rate, acceleration } = setting.state
     for (const link of forward.independent) rate[link] += duration * acceleration[link]
+    forward.moveOn()
     forward.complete()
   }
 

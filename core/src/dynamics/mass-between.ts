@@ -1,41 +1,47 @@
-/** An entry of the mass matrix: work of the momenta that bodies have by one motion, done along another one. */
+/** Entries of the mass matrix: work of the momenta that bodies have by one motion, done along another one. */
 import { INERTIA, momentum } from './masses'
 
 /**
+ * Writes the momenta that bodies have by a motion, six numbers a link; of what stays in the plane, only those in it.
  * @param inertia in ground, by link
  * @param heavy links that carry mass
- * @param flat 1 for links that stay in the ground's plane, null where that is not made use of
- * @param one twists of all links by a unit rate, and by another one
+ * @param inPlane 1 for links that stay in the ground's plane, null where that is not made use of
+ * @param twists of all links
  */
-export function massBetween(
+export function writeMomenta(
   inertia: Float64Array,
   heavy: Int32Array,
-  flat: Uint8Array | null,
-  one: Float64Array,
-  other: Float64Array,
-): number {
-  let sum = 0
+  inPlane: Uint8Array | null,
+  twists: Float64Array,
+  out: Float64Array,
+): void {
   for (let k = 0; k < heavy.length; k++) {
     const v = 6 * heavy[k]
     const m = INERTIA * heavy[k]
-    if (flat !== null && flat[heavy[k]] === 1) {
-      const w = other[v + 2]
-      const px = inertia[m] * other[v + 3] - w * inertia[m + 2]
-      const py = inertia[m] * other[v + 4] + w * inertia[m + 1]
-      const turn = inertia[m + 6] * w + inertia[m + 1] * other[v + 4] - inertia[m + 2] * other[v + 3]
-      sum += one[v + 2] * turn + one[v + 3] * px + one[v + 4] * py
-      continue
-    }
-    momentum(inertia, m, other, v, body, 0)
-    sum +=
-      one[v] * body[0] +
-      one[v + 1] * body[1] +
-      one[v + 2] * body[2] +
-      one[v + 3] * body[3] +
-      one[v + 4] * body[4] +
-      one[v + 5] * body[5]
+    if (inPlane !== null && inPlane[heavy[k]] === 1) {
+      const w = twists[v + 2]
+      const x = twists[v + 3]
+      const y = twists[v + 4]
+      out[v + 2] = inertia[m + 6] * w + inertia[m + 1] * y - inertia[m + 2] * x
+      out[v + 3] = inertia[m] * x - w * inertia[m + 2]
+      out[v + 4] = inertia[m] * y + w * inertia[m + 1]
+    } else momentum(inertia, m, twists, v, out, v)
+  }
+}
+
+/** Work of momenta or wrenches of some links along a motion; arguments as those of `writeMomenta`. */
+export function workAlong(
+  wrenches: Float64Array,
+  links: Int32Array,
+  inPlane: Uint8Array | null,
+  twists: Float64Array,
+): number {
+  let sum = 0
+  for (let k = 0; k < links.length; k++) {
+    const v = 6 * links[k]
+    sum += twists[v + 2] * wrenches[v + 2] + twists[v + 3] * wrenches[v + 3] + twists[v + 4] * wrenches[v + 4]
+    if (inPlane !== null && inPlane[links[k]] === 1) continue
+    sum += twists[v] * wrenches[v] + twists[v + 1] * wrenches[v + 1] + twists[v + 5] * wrenches[v + 5]
   }
   return sum
 }
-
-const body = new Float64Array(6)

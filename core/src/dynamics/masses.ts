@@ -8,6 +8,7 @@ import { massOf } from '../geometry/body-mass'
 import type { BodyMass } from '../geometry/body-mass'
 import { FRAME, ORIGIN } from '../maths/frame'
 import type { Chain } from '../mechanism/chain'
+import type { FlatLinks } from '../mechanism/flat-links'
 import type { ImportedMeshes } from '../geometry/imported-meshes'
 
 /** Numbers of one link in ground: mass [kg], first moments x y z [kg m], inertia tensor xx yy zz xy yz zx [kg m^2]. */
@@ -77,17 +78,17 @@ export function linkMasses(chain: Chain, bodies: readonly (BodyMass | null)[]): 
 
 /**
  * Writes what the heavy links carry into `out`, in ground; the links must be placed.
- * @param flat 1 for links that stay in the ground's plane and of which nobody asks more than the plane needs; none when left out
+ * @param flat what stays in the ground's plane, if nobody asks more of it than the plane needs; all is asked for when left out
  */
 export function placeInertias(
   { heavy, mass, centre, tensor }: LinkMasses,
   world: Float64Array,
   out: Float64Array,
-  flat: Uint8Array | null = null,
+  flat: FlatLinks | null = null,
 ): void {
   for (let n = 0; n < heavy.length; n++) {
     const link = heavy[n]
-    if (flat !== null && flat[link] === 1) {
+    if (flat !== null && flat.upright[link] === 1) {
       const f = FRAME * link
       const c = 3 * link
       const o = INERTIA * link

@@ -39,14 +39,14 @@ export class Equations extends RowTable {
 
   /** Places the frames of the given pairs; their links must be placed. */
   placePairs(state: MotionState, pairs: Int32Array): void {
-    const { pairLinks, pairFrames, flatEnds, frames } = this
+    const { pairLinks, pairFrames, composedEnds, frames } = this
     const { world } = state
     for (let n = 0; n < pairs.length; n++) {
       const end = 2 * pairs[n] + 2
       for (let k = end - 2; k < end; k++) {
         const at = FRAME * k
         const link = FRAME * pairLinks[k]
-        if (flatEnds[k]) composeFlat(world, link, pairFrames, at, 1, 0, frames, at)
+        if (composedEnds[k]) composeFlat(world, link, pairFrames, at, 1, 0, frames, at)
         else compose(world, link, pairFrames, at, frames, at)
       }
     }

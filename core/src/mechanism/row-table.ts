@@ -2,12 +2,12 @@
  * The rows of a mechanism laid out in flat arrays, a term after the other, so that evaluating them follows no reference
  * and allocates nothing (see `equations.ts`).
  */
-import { FRAME, isAligned } from '../maths/frame'
+import { compose, FRAME, identityFrame, isAligned } from '../maths/frame'
 import type { Frame } from '../maths/frame'
 import { TURNS } from './chain'
 import type { Chain } from './chain'
 import { SLIDE } from './conditions'
-import { flatLinks } from './flat-links'
+import { flatLinks, isUpright } from './flat-links'
 import type { Condition } from './conditions'
 import type { Curve, Pair, Row } from './rows'
 import type { WindingTerm } from './windings'
@@ -41,8 +41,10 @@ export class RowTable {
   protected readonly pairLinks: Int32Array
   /** Both frames of every pair on its links. */
   protected readonly pairFrames: Frame
-  /** 1 for each of these frames that stays in the ground's plane, as its link does. */
+  /** 1 for each of these frames that stays in the ground's plane, keeping z, as its link stays in it. */
   protected readonly flatEnds: Uint8Array
+  /** 1 for those of them that are placed by `composeFlat`. */
+  protected readonly composedEnds: Uint8Array
 
   constructor(
     readonly mechanism: Chain & { readonly size: number },
@@ -90,9 +92,14 @@ export class RowTable {
       this.pairFrames.set(frameA, 2 * FRAME * k)
       this.pairFrames.set(frameB, 2 * FRAME * k + FRAME)
     })
-    const flat = flatLinks(mechanism)
-    this.flatEnds = Uint8Array.from(this.pairLinks, (link, k) =>
-      isAligned(this.pairFrames, FRAME * k) ? flat[link] : 0,
+    const { inPlane, upright, world } = flatLinks(mechanism)
+    const end = identityFrame()
+    this.flatEnds = Uint8Array.from(this.pairLinks, (link, k) => {
+      compose(world, FRAME * link, this.pairFrames, FRAME * k, end, 0)
+      return inPlane[link] && isUpright(end, 0) ? 1 : 0
+    })
+    this.composedEnds = Uint8Array.from(this.pairLinks, (link, k) =>
+      isAligned(this.pairFrames, FRAME * k) ? upright[link] : 0,
     )
   }
 

@@ -11,6 +11,7 @@ import type { Frame } from '../maths/frame'
 import { FOLLOWS, SLIDES } from './chain'
 import type { Chain } from './chain'
 import { composeFlat, flatLinks } from './flat-links'
+import type { FlatLinks } from './flat-links'
 
 const NONE = new Int32Array(0)
 
@@ -46,8 +47,8 @@ export class MotionState {
   readonly bend: Float64Array
   /** Links whose motion nobody has asked for yet, parents before children. */
   private unread: Int32Array = NONE
-  /** 1 for links that stay in the ground's plane, see flat-links.ts. */
-  readonly flat: Uint8Array
+  /** What stays in the ground's plane. */
+  readonly flat: FlatLinks
   private readonly local = new Float64Array(FRAME + 12)
 
   constructor(readonly mechanism: Chain) {
@@ -66,7 +67,7 @@ export class MotionState {
     this.all = Int32Array.from({ length: n - 1 }, (_, i) => i + 1)
     for (let link = 0; link < n; link++) {
       this.world.set(identityFrame(), FRAME * link)
-      if (this.flat[link]) this.screw[6 * link + 2] = mechanism.linkSign[link]
+      if (this.flat.composed[link]) this.screw[6 * link + 2] = mechanism.linkSign[link]
     }
     this.place(this.all)
   }
@@ -75,7 +76,8 @@ export class MotionState {
   // eslint-disable-next-line max-lines-per-function -- the hottest loop there is, written out to allocate nothing
   place(links: Int32Array): void {
     const { linkParent, linkMotion, linkSign, linkFrame, linkPitch } = this.mechanism
-    const { world, screw, q: coordinates, flat } = this
+    const { world, screw, q: coordinates } = this
+    const { composed } = this.flat
     for (let n = 0; n < links.length; n++) {
       const link = links[n]
       const motion = linkMotion[link]
@@ -87,7 +89,7 @@ export class MotionState {
       const f = FRAME * link
       const sign = linkSign[link]
       const q = sign * coordinates[link]
-      if (flat[link]) {
+      if (composed[link]) {
         composeFlat(world, p, linkFrame, f, Math.cos(q), Math.sin(q), world, f)
         screw[6 * link + 3] = sign * world[f + 10]
         screw[6 * link + 4] = -sign * world[f + 9]
@@ -220,7 +222,8 @@ export class MotionState {
    */
   spreadMotion(links: Int32Array): void {
     const { linkParent, linkMotion } = this.mechanism
-    const { twist, twistRate, screw, rate, acceleration, flat } = this
+    const { twist, twistRate, screw, rate, acceleration } = this
+    const { inPlane } = this.flat
     for (let n = 0; n < links.length; n++) {
       const link = links[n]
       const p = 6 * linkParent[link]
@@ -230,7 +233,7 @@ export class MotionState {
       const sz = screw[v + 2]
       const tx = screw[v + 3]
       const ty = screw[v + 4]
-      if (flat[link]) {
+      if (inPlane[link]) {
         const w = twist[p + 2] + r * sz
         const u = twist[p + 3] + r * tx
         const o = twist[p + 4] + r * ty

@@ -21,7 +21,8 @@ export function shareBlow(
   forces: ContactForces,
   time: number,
 ): Problem | null {
-  if (!free.readContacts(time)) return null
+  const at = free.contacts!
+  if (!at.read(time)) return null
   const { closed, response } = forces
   const { size } = mechanism
   const stuck = closed.find(({ gapRate }, k) => response.scale[2 * k] === 0 && gapRate < -GENTLE_SPEED * size)
@@ -29,7 +30,7 @@ export function shareBlow(
   const before = forces.rates().slice(0, response.n)
   const compression = choose(response, before, closed.map(inBlow(0)))
   if (!compression) return clings(mechanism, closed, time)
-  free.strikeContacts(compression.forces)
+  at.strike(compression.forces)
   for (const meeting of closed) meeting.readRates(free.state)
   const again = closed.map((meeting, k) => {
     const { restitution } = meeting.law
@@ -41,7 +42,7 @@ export function shareBlow(
   if (again.some(({ least }) => least > 0)) {
     const expansion = choose(response, forces.rates().slice(0, response.n), again)
     if (!expansion) return clings(mechanism, closed, time)
-    free.strikeContacts(expansion.forces)
+    at.strike(expansion.forces)
   }
   for (const meeting of closed) {
     meeting.readRates(free.state)

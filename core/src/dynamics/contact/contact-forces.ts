@@ -17,9 +17,12 @@ export class ContactForces implements ActingLoad {
   private readonly balance = new ContactBalance()
   private right = new Float64Array(0)
   private forces = new Float64Array(0)
+  /** Accelerations of the independent links without forces of contacts, by link. */
+  private readonly unforced: Float64Array
 
   constructor(links: number) {
     this.response = new ContactResponse(links)
+    this.unforced = new Float64Array(links)
   }
 
   apply(_: MotionState, __: number, wrenches: Float64Array): void {
@@ -38,7 +41,7 @@ export class ContactForces implements ActingLoad {
     return sum
   }
 
-  /** Places, rates and what answers to forces; after `forward.accelerate` with nothing from contacts, and `complete`. */
+  /** Places, rates and what answers to forces; after `forward.accelerate` with nothing from contacts, and `complete` unless it is unforced. */
   read(forward: ForwardDynamics, state: MotionState): void {
     const { closed, response } = this
     for (let k = 0; k < closed.length; k++) {
@@ -46,7 +49,13 @@ export class ContactForces implements ActingLoad {
       closed[k].readRates(state)
       closed[k].readChanges(state)
     }
+    this.unforced.set(state.acceleration)
     response.read(forward, state, closed)
+    if (forward.isUnforced)
+      for (let k = 0; k < closed.length; k++) {
+        closed[k].gapChange += response.along(2 * k, state.acceleration, forward.independent)
+        closed[k].slipChange += response.along(2 * k + 1, state.acceleration, forward.independent)
+      }
     if (this.right.length < 2 * closed.length) {
       this.right = new Float64Array(2 * closed.length)
       this.forces = new Float64Array(2 * closed.length)
@@ -73,15 +82,24 @@ export class ContactForces implements ActingLoad {
     return right
   }
 
-  /** Finds the forces, and adds what they do to the accelerations of the independent links; after `read`. */
-  act(forward: ForwardDynamics, state: MotionState): void {
-    const { closed, response, balance, forces } = this
+  /** Finds the forces, and the accelerations of the independent links with them; after `read`, and whatever was found since. */
+  act({ independent }: ForwardDynamics, { acceleration }: MotionState): void {
+    const { closed, response, balance, forces, unforced } = this
     balance.solve(response, closed, this.changes(), forces)
     for (let k = 0; k < closed.length; k++) {
       closed[k].normal = forces[2 * k]
       closed[k].tangential = forces[2 * k + 1]
     }
-    response.addTo(state.acceleration, forces, forward.independent)
+    for (let k = 0; k < independent.length; k++) acceleration[independent[k]] = unforced[independent[k]]
+    response.addTo(acceleration, forces, independent)
+  }
+
+  /** What they do to a motion of all links [W]. */
+  powerAlong(twists: Float64Array): number {
+    const { closed } = this
+    let sum = 0
+    for (let k = 0; k < closed.length; k++) sum += closed[k].powerAlong(twists)
+    return sum
   }
 
   /** Takes gaps out of the coordinates of the independent links, or what opens and slides out of their rates; after `read`. */

@@ -100,14 +100,14 @@ export class Crowd {
     const { lost } = free
     leap.begin(from)
     forces.closed = touchingAt(this.pairs, state, near)
-    if (!free.readContacts(from)) return undefined
+    if (!free.contacts!.read(from)) return undefined
     const { closed } = forces
     const taken = loads.acting.length > 0 ? duration * loads.loss(state, from) : 0
     for (const meeting of closed) meeting.normal = meeting.tangential = 0
     const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < 0)
     if (meets) {
       if (!this.strike(free, duration, struck)) return clings(mechanism, closed, from)
-      if (!free.readContacts(from)) return undefined
+      if (!free.contacts!.read(from)) return undefined
     }
     leap.setOut()
     leap.kick(duration / 2)
@@ -134,7 +134,7 @@ export class Crowd {
     const asked = closed.map((meeting) => this.asked(meeting))
     const impulses = impulsesOf(response, rates, asked)
     if (!impulses) return false
-    free.strikeContacts(impulses)
+    free.contacts!.strike(impulses)
     closed.forEach((meeting, k) => {
       meeting.normal += impulses[2 * k] / duration
       meeting.tangential += impulses[2 * k + 1] / duration
@@ -154,13 +154,13 @@ export class Crowd {
     for (let round = 0; round < MOST_ROUNDS; round++) {
       forces.closed = touchingAt(pairs, free.state, near)
       if (!forces.closed.some(({ gap }) => gap < -DRIFT * mechanism.size)) return true
-      if (!free.readContacts(time)) return false
+      if (!free.contacts!.read(time)) return false
       const { closed, response } = forces
       const gaps = new Float64Array(response.n)
       closed.forEach(({ gap }, k) => (gaps[2 * k] = gap))
       const moves = impulsesOf(response, gaps, closed.map(smooth))
       if (!moves) return true
-      free.moveContacts(moves)
+      free.contacts!.move(moves)
     }
     return true
   }

@@ -246,8 +246,7 @@ export class FreeContacts {
     let most = 0
     for (const meeting of closed) {
       meeting.touch.keep()
-      most = Math.max(most, Math.abs(meeting.gap), Math.abs(meeting.gapRate))
-      if (meeting.way === 0 && meeting.coefficient > 0) most = Math.max(most, Math.abs(meeting.slipRate))
+      most = Math.max(most, Math.abs(meeting.gap), meeting.fault)
     }
     for (const watch of watches) watch.accept()
     this.note()
@@ -321,7 +320,7 @@ export class FreeContacts {
   isStruck(free: FreeEquations, time: number): boolean | undefined {
     this.takeBack(free.state)
     if (this.closed.length === 0) return false
-    if (!free.takeOutGaps(time, DRIFT * this.mechanism.size)) return undefined
+    if (!free.contacts!.takeOutGaps(time, DRIFT * this.mechanism.size)) return undefined
     this.part()
     return this.closed.some(({ gapRate }) => gapRate < -GENTLE_SPEED * this.mechanism.size)
   }
@@ -353,7 +352,7 @@ export class FreeContacts {
 
   /** Finds what pushes, sticks and slides from here on, with closed gaps. */
   settle(free: FreeEquations, state: MotionState, time: number): Problem | null {
-    const open = this.modes.find(free, time)
+    const open = this.modes.find(free.contacts!, time)
     if (!Array.isArray(open)) return open
     if (open.length > 0) this.open(open)
     this.watch(state)

@@ -69,6 +69,13 @@ export class Meeting {
     return -this.way * this.coefficient
   }
 
+  /** How fast it opens, or slides though it sticks [m/s]. */
+  get fault(): number {
+    const { gapRate, slipRate, way, coefficient } = this
+    const opens = Math.abs(gapRate)
+    return way === 0 && coefficient > 0 ? Math.max(opens, Math.abs(slipRate)) : opens
+  }
+
   /** Does not slide, until it is found out. */
   stand(): void {
     this.way = 0
@@ -138,6 +145,14 @@ export class Meeting {
     const apart = Math.hypot(point[0] - this.point[0], point[1] - this.point[1], point[2] - this.point[2])
     const along = mine[3] * other[3] + mine[4] * other[4] + mine[5] * other[5]
     return apart < SAME * size && along < 1 - SAME
+  }
+
+  /** What its forces do to a motion of all links [W]. */
+  powerAlong(twists: Float64Array): number {
+    const { normal, tangential } = this
+    return (
+      normal * this.between(twists, this.alongNormal) + tangential * this.between(twists, this.alongTangent)
+    )
   }
 
   /** What a wrench does with a motion of B against A. */

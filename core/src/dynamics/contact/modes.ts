@@ -1,7 +1,7 @@
 /** Which of the meetings that are closed push, stick and slide, from the accelerations that they would have without forces. */
 import type { Mechanism } from '../../mechanism/compile'
 import type { Problem } from '../../result'
-import type { FreeEquations } from '../free-equations'
+import type { AtContacts } from './at-contacts'
 import { choose } from './choice'
 import type { Asked, Chosen } from './choice'
 import { clings } from './clings'
@@ -36,13 +36,13 @@ export class ContactModes {
   }
 
   /** Closes gaps, and finds what each does. @returns those that do not push. Code: `contact-jams` */
-  find(free: FreeEquations, time: number): Meeting[] | Problem {
+  find(at: AtContacts, time: number): Meeting[] | Problem {
     const { mechanism, forces } = this
     const { closed } = forces
     for (let round = 0; closed.length > 0; round++) {
-      if (!free.takeOutGaps(time, DRIFT * mechanism.size)) break
-      free.takeOutRates()
-      if (!free.readContacts(time)) break
+      if (!at.takeOutGaps(time, DRIFT * mechanism.size)) break
+      at.takeOutRates(DRIFT * mechanism.size)
+      if (!at.read(time)) break
       const { response } = forces
       const changes = forces.changes().slice(0, response.n)
       const asked = closed.map((meeting) => inMotion(meeting, meeting === this.broken))

@@ -34,7 +34,7 @@ export class ContactResponse {
     for (let d = 0; d < n; d++) {
       const meeting = meetings[d >> 1]
       meeting.writeEfforts(state, (d & 1) === 0 ? meeting.alongNormal : meeting.alongTangent, efforts)
-      forward.gather(efforts, gathered[d])
+      forward.gather(meeting.on.pair.links, efforts, gathered[d])
       forward.respond(gathered[d], answers[d])
     }
     let most = 0
@@ -71,6 +71,14 @@ export class ContactResponse {
     const pressed = w[n * direction + normal]
     if (share === 0 || scale[tangent] === 0) return pressed
     return pressed + ((share * scale[normal]) / scale[tangent]) * w[n * direction + tangent]
+  }
+
+  /** How fast a direction changes its rate by accelerations of the independent links. */
+  along(direction: number, accelerations: Float64Array, independent: Int32Array): number {
+    const row = this.gathered[direction]
+    let sum = 0
+    for (let k = 0; k < independent.length; k++) sum += row[independent[k]] * accelerations[independent[k]]
+    return sum
   }
 
   /** Adds the answers to forces, of which there is one a direction, to values of the independent links. */

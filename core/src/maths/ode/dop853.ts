@@ -10,9 +10,16 @@ import { DENSE, ERROR_3, ERROR_5, NODES, STAGES } from './dop853-coefficients'
 
 /**
  * Writes y' into `out` at `at` on. It may improve carried entries of `y` in place, of which nobody asks the error.
- * Returns false where there is none.
+ * Where `counts` is false, the values at the end of the step and between do not depend on it but through other stages: what no
+ * derivative depends on may be left out there. Returns false where there is none.
  */
-export type Derivative = (t: number, y: Float64Array, out: Float64Array, at: number) => boolean
+export type Derivative = (
+  t: number,
+  y: Float64Array,
+  out: Float64Array,
+  at: number,
+  counts: boolean,
+) => boolean
 
 export interface OdeTolerance {
   readonly relative: number
@@ -61,6 +68,11 @@ const OFF_3 = STAGES[STEP - 1].map((value, s) => value - (ERROR_3.find(([of]) =>
 const MADE_OF = sums(STAGES)
 const ERRORS = sums([ERROR_5, OFF_3])
 const HIGHER = sums(DENSE)
+/** By stage: whether values at the end or between are made of it, not only those of other stages. */
+const COUNTS = Array.from(
+  { length: ALL },
+  (_, s) => s >= STEP || [...STAGES.slice(STEP - 1), ...DENSE].some((row) => (row[s] ?? 0) !== 0),
+)
 
 export class Dop853 {
   readonly y: Float64Array
@@ -104,7 +116,7 @@ export class Dop853 {
     this.isDense = false
     this.old.set(this.y)
     this.evaluations++
-    return this.derivative(time, this.y, this.k, 0)
+    return this.derivative(time, this.y, this.k, 0, true)
   }
 
   /** Derivative at the present time, by entry. */
@@ -210,7 +222,7 @@ export class Dop853 {
 
   private derive(s: number, at: number): boolean {
     this.evaluations++
-    return this.derivative(at, this.stage, this.k, s * this.n)
+    return this.derivative(at, this.stage, this.k, s * this.n, COUNTS[s])
   }
 
   private weighted({ first, stage, weight }: Sums, row: number, i: number): number {
@@ -258,7 +270,7 @@ export class Dop853 {
     const guess = Math.min(least, most, this.longest)
     for (let i = 0; i < n; i++) stage[i] = y[i] + guess * k[i]
     this.evaluations++
-    if (!this.derivative(time + guess, stage, k, n)) return guess / 100
+    if (!this.derivative(time + guess, stage, k, n, false)) return guess / 100
     const bend = norm((i) => k[n + i] - k[i]) / guess
     const largest = Math.max(rate, bend)
     const second = largest < 1e-15 ? Math.max(1e-6, guess * 1e-3) : (0.01 / largest) ** (1 / 8)
