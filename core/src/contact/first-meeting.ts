@@ -34,7 +34,8 @@ export function since(step: LookBack, from: number, to: number, measure: () => n
     step.look(time)
     return measure()
   }
-  return at(from) > 0 ? from : firstRoot(at, from, to, TIGHT_INSTANT)
+  const first = at(from)
+  return first > 0 ? from : firstRoot(at, from, to, TIGHT_INSTANT, first)
 }
 
 /**
@@ -53,12 +54,11 @@ export function firstMeeting<P extends Place>(
   const looks = near.reduce((most, watch) => Math.max(most, watch.looks), 0)
   for (let k = 1; k <= looks && !first; k++) {
     const time = k < looks ? from + (k / looks) * (end - from) : end
-    step.look(time)
     for (const watch of near) {
+      step.look(time)
       if (watch.overlaps(step.state).length === 0) continue
       const met = firstPlace(watch, step, from, time, slack)
       if (met && (!first || met.time < first.time)) first = met
-      step.look(time)
     }
   }
   if (first) step.look(first.time)

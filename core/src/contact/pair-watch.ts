@@ -12,19 +12,27 @@ const AROUND = 0.5
 /** Places are sought somewhat farther than a step went, since the next one may go farther [-]. */
 const AHEAD = 1.5
 
+/** Overlaps up to this are found as such, as a share of the smaller one [-]. */
+const SHALLOW = 0.2
+
 /** How much deeper shapes may overlap than they have travelled in a step, since they need not have travelled straight [-]. */
 const DEEPER = 3
 
-/** Watches all pairs. @param touching places in which they touch */
+/**
+ * Watches all pairs.
+ * @param touching places in which they touch
+ * @param before watches of the same pairs: those that nothing has changed for go on
+ */
 export const watchesOf = <P extends Place>(
   pairs: readonly ContactPair<P>[],
   overlap: number,
   touching: readonly { readonly on: ContactPair<P>; readonly touch: P }[],
   isThorough = false,
+  before: readonly PairWatch<P>[] = [],
 ): PairWatch<P>[] =>
-  pairs.map((on) => {
+  pairs.map((on, k) => {
     const touches = touching.filter((one) => one.on === on).map(({ touch }) => touch)
-    return new PairWatch(on, overlap, touches, isThorough)
+    return before[k]?.watchesBeside(touches) ? before[k] : new PairWatch(on, overlap, touches, isThorough)
   })
 
 export class PairWatch<P extends Place = Place> {
@@ -52,12 +60,22 @@ export class PairWatch<P extends Place = Place> {
     this.thin = THIN * on.finder.thickness
   }
 
+  /** Whether these are the places in which they touch. */
+  watchesBeside(touches: readonly P[]): boolean {
+    const { closed } = this
+    return touches.length === closed.length && touches.every((touch, k) => touch === closed[k])
+  }
+
   /** Where a step begins. */
   begin(state: MotionState): void {
-    const { on, reader, closed } = this
+    const { on, reader, closed, before, elsewhere } = this
     const lie = reader.read(state, on)
-    this.before.set(lie)
-    this.elsewhere = on.finder.nearest(lie, AROUND * on.finder.smaller, closed)
+    const around = AROUND * on.finder.smaller
+    const travel = on.finder.travel(before, lie)
+    // what was far from the last step on is far still
+    const isFar = closed.length === 0 && elsewhere - travel > Math.max(around / 2, AHEAD * travel)
+    this.elsewhere = isFar ? elsewhere - travel : on.finder.nearest(lie, around, closed)
+    before.set(lie)
   }
 
   /** Finds how often they must be looked at on the way to where they are now: 0 where nothing can have met, 1 where they overlap at the end. */
@@ -75,12 +93,25 @@ export class PairWatch<P extends Place = Place> {
     this.nextElsewhere = 0
     if (finder.areBeside(lie)) return 0
     // beside a place where they touch, sides that lie flat may come to touch anywhere; what it was far from at the start it has not met, whatever it is near to now
-    const isFar = closed.length === 0 && this.elsewhere - travel > AHEAD * travel
-    this.nextElsewhere = isFar ? this.elsewhere - travel : finder.nearest(lie, AHEAD * travel, closed)
+    const isApart = closed.length === 0
+    const isFar = isApart && this.elsewhere - travel > AHEAD * travel
+    const reach = Math.max(AHEAD * travel, isApart ? AROUND * finder.smaller : 0)
+    this.nextElsewhere = isFar ? this.elsewhere - travel : finder.nearest(lie, reach, closed)
     const mayTouch = isThorough && finder.liesFlat && closed.length > 0
-    const mayHaveMet = mayTouch || Math.min(this.elsewhere, this.nextElsewhere) < travel
-    if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
-    return Math.max(1, Math.ceil(travel / thin))
+    const mayHaveMet = mayTouch || this.mayHaveMet(travel, isApart && this.nextElsewhere < reach)
+    const hasMet = this.nextElsewhere < -overlap
+    if (!mayHaveMet) return hasMet ? 1 : 0
+    // what touches in one place only has come to do so in between
+    return hasMet && finder.touchOnce ? 1 : Math.max(1, Math.ceil(travel / thin))
+  }
+
+  /** @param isKnown whether it is how near they are now, not only what they are apart at least [m] */
+  private mayHaveMet(travel: number, isKnown: boolean): boolean {
+    const { elsewhere, nextElsewhere, on } = this
+    const most = AHEAD * travel
+    // to meet on the way, it has to come all of one distance and go all of the other; deep overlaps may be taken for distances
+    if (isKnown && most - elsewhere < SHALLOW * on.finder.smaller) return elsewhere + nextElsewhere < most
+    return Math.min(elsewhere, nextElsewhere) < travel
   }
 
   /** The step counts. */

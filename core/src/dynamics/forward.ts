@@ -13,16 +13,17 @@ import type { FlatLinks } from '../mechanism/flat-links'
 import type { MotionState } from '../mechanism/state'
 import type { System } from '../solve/system'
 import { ArticulatedBodies } from './articulated'
+import { CarriedIsland } from './carried-island'
 import { kineticEnergy, potentialEnergy } from './energies'
 import type { Hold } from './holds'
 import { islandsOf } from './islands'
 import type { Island } from './islands'
 import type { Loads } from './loads/loads'
-import { workAlong, writeMomenta } from './mass-between'
+import { LoopedIsland } from './looped-island'
 import { INERTIA, momentum, neededInPlane, neededWrench, placeInertias } from './masses'
 import type { LinkMasses } from './masses'
 import { MotionColumns } from './motion-columns'
-import type { Acting } from './motion-columns'
+import type { Acting, Column } from './motion-columns'
 import type { Physics } from './physics'
 import { factorDefinite, solveDefinite } from './solve-definite'
 import { RESTING_RATE } from './tolerances'
@@ -55,8 +56,11 @@ export class ForwardDynamics {
   private readonly islandOf: Int32Array
   private readonly hasRotors: boolean
   private readonly acting: Acting
-  /** Momenta of the links by the motion of each column. */
-  private readonly momenta: readonly Float64Array[]
+  /** The motion that there is, as the column of a paced one. */
+  private readonly motion: readonly Column[]
+  /** Islands that are carried as one body each. */
+  private readonly carried: readonly (CarriedIsland | null)[]
+  private readonly islands: readonly LoopedIsland[]
   private readonly targetRows: Int32Array
   private readonly flat: FlatLinks | null
   /** Whether drivers or open chains move besides the loops. */
@@ -96,17 +100,22 @@ export class ForwardDynamics {
     this.heavyOf = looped.map((island) => island.links.filter((link) => masses.mass[link] > 0))
     this.columns = new MotionColumns(equations, state, system, looped)
     const { length: most } = this.columns.columns
-    this.momenta = this.columns.columns.map(() => new Float64Array(6 * links))
+    this.motion = [this.columns.motion]
     this.factors = looped.map(({ independent }) => new Float64Array(independent.length ** 2))
     this.right = new Float64Array(most)
     this.inertia = new Float64Array(INERTIA * links)
     this.needed = new Float64Array(6 * links)
     this.wrenches = new Float64Array(6 * links)
     this.efforts = new Float64Array(links)
-    const { needed, efforts, momenta, heavyOf } = this
-    this.acting = { needed, efforts, momenta, heavyOf, rotors: masses.rotors }
     // what stays in the plane needs no more than the plane, but for articulated bodies, which take all
     this.flat = open.length > 0 ? null : state.flat
+    const { needed, efforts, inertia, heavyOf } = this
+    this.acting = { needed, efforts, inertia, heavyOf, rotors: masses.rotors }
+    const inPlane = this.flat?.inPlane ?? null
+    this.islands = looped.map((island, n) => new LoopedIsland(island, state, heavyOf[n], inPlane))
+    this.carried = looped.map((island) =>
+      this.columns.areCarried(island) ? new CarriedIsland(island, state) : null,
+    )
     this.isMixed = open.length > 0 || known.includes(1) || equations.rows.some(({ target }) => target)
     this.targetRows = Int32Array.from(equations.rows.keys()).filter((row) => equations.rows[row].target)
   }
@@ -355,34 +364,13 @@ export class ForwardDynamics {
   }
 
   private solveIsland(n: number): boolean {
-    const { looped, heavyOf, right, needed, efforts, inertia, state, isPaced, momenta } = this
-    const inPlane = this.flat?.inPlane ?? null
+    const { looped, right, state, isPaced, acting, columns } = this
     const matrix = this.factors[n]
-    const columns = isPaced ? [this.columns.motion] : this.columns.columns
-    const { independent, links } = looped[n]
-    const { rotors } = this.masses
-    const heavy = heavyOf[n]
+    const carried = this.carried[n]
+    const { independent } = looped[n]
     const size = independent.length
-    for (let i = 0; i < size; i++) {
-      const { twists, rates } = columns[i]
-      writeMomenta(inertia, heavy, inPlane, twists, momenta[i])
-      let force = 0
-      for (let k = 0; k < links.length; k++) {
-        const link = links[k]
-        const v = 6 * link
-        force += rates[link] * (efforts[link] - rotors[link] * state.acceleration[link])
-        force -= twists[v + 2] * needed[v + 2] + twists[v + 3] * needed[v + 3] + twists[v + 4] * needed[v + 4]
-        if (inPlane !== null && inPlane[link] === 1) continue
-        force -= twists[v] * needed[v] + twists[v + 1] * needed[v + 1] + twists[v + 5] * needed[v + 5]
-      }
-      right[i] = force
-      for (let j = 0; j <= i; j++) {
-        let sum = workAlong(momenta[j], heavy, inPlane, twists)
-        for (let k = 0; k < links.length; k++)
-          if (rotors[links[k]] > 0) sum += rotors[links[k]] * rates[links[k]] * columns[j].rates[links[k]]
-        matrix[size * i + j] = sum
-      }
-    }
+    if (carried && !isPaced) carried.write(acting, matrix, right)
+    else this.islands[n].write(acting, isPaced ? this.motion : columns.columns, matrix, right)
     const poor = factorDefinite(matrix, size)
     if (poor >= 0) {
       this.massless = independent[poor]

@@ -7,7 +7,7 @@ import type { MotionState } from '../mechanism/state'
 import { unknownsOfRow } from '../solve/structure'
 import type { System } from '../solve/system'
 import type { Island } from './islands'
-import { workAlong } from './mass-between'
+import { workAlong, writeMomenta } from './mass-between'
 
 /** Rates of all links, and their twists. */
 export interface Column {
@@ -21,8 +21,8 @@ export interface Acting {
   readonly needed: Float64Array
   /** By link, of loads. */
   readonly efforts: Float64Array
-  /** By column, of all links. */
-  readonly momenta: readonly Float64Array[]
+  /** Of all links in ground. */
+  readonly inertia: Float64Array
   /** By island, links that carry mass. */
   readonly heavyOf: readonly Int32Array[]
   readonly rotors: Float64Array
@@ -34,6 +34,8 @@ export class MotionColumns {
   private readonly unforced: Column
   /** What moves though no independent coordinate does: by drivers. */
   readonly driven: Column
+  /** Momenta of the links by that. */
+  private readonly momenta: Float64Array
   /** The motion that there is. */
   readonly motion: Column
   private readonly rates: Float64Array
@@ -53,6 +55,7 @@ export class MotionColumns {
     this.columns = Array.from({ length: most }, column)
     this.unforced = column()
     this.driven = column()
+    this.momenta = new Float64Array(6 * links)
     this.motion = { rates: state.rate, twists: state.twist }
     this.rates = new Float64Array(links)
     this.targetRows = Int32Array.from(equations.rows.keys()).filter((row) => equations.rows[row].target)
@@ -75,6 +78,11 @@ export class MotionColumns {
     for (const link of state.all) leader[link] = mine.includes(link) ? link : leader[linkParent[link]]
     for (const link of mine) columns[column].rates[link] = 1
     return leader
+  }
+
+  /** Whether no row looks at any independent coordinate of an island. */
+  areCarried({ independent }: Island): boolean {
+    return independent.every((_, c) => this.carried[c] !== null)
   }
 
   /** Finds the columns at the present position, which must be closed. */
@@ -139,8 +147,8 @@ export class MotionColumns {
   }
 
   /** Power of what drivers move, as `driven` tells afterwards: what there is beyond the independent coordinates [W]. */
-  powerOfDrivers({ needed, efforts, momenta, heavyOf, rotors }: Acting): number {
-    const { driven, columns, looped, state } = this
+  powerOfDrivers({ needed, efforts, inertia, heavyOf, rotors }: Acting): number {
+    const { driven, columns, looped, state, momenta } = this
     const { acceleration } = state
     const { inPlane } = state.flat
     this.combine(this.motion, columns, state.rate, -1, driven.rates, driven.twists)
@@ -148,8 +156,9 @@ export class MotionColumns {
     for (let n = 0; n < looped.length; n++) {
       const { links, independent } = looped[n]
       power += workAlong(needed, links, inPlane, driven.twists)
+      writeMomenta(inertia, heavyOf[n], inPlane, driven.twists, momenta)
       for (let i = 0; i < independent.length; i++)
-        power += acceleration[independent[i]] * workAlong(momenta[i], heavyOf[n], inPlane, driven.twists)
+        power += acceleration[independent[i]] * workAlong(momenta, heavyOf[n], inPlane, columns[i].twists)
       for (let k = 0; k < links.length; k++) {
         const link = links[k]
         power += driven.rates[link] * (rotors[link] * acceleration[link] - efforts[link])

@@ -8,12 +8,19 @@ const MOST_TRIES = 100
 
 /**
  * @param f not positive at `from`, positive at `to`
+ * @param first its value at `from`, where it is known
  * @returns a place at which it is positive or zero, no farther than `width` from one where it is not
  */
-export function firstRoot(f: (x: number) => number, from: number, to: number, width: number): number {
+export function firstRoot(
+  f: (x: number) => number,
+  from: number,
+  to: number,
+  width: number,
+  first?: number,
+): number {
   // the newest place, the one on the other side of the root, and the one that was left
   let [x, other, third] = [to, from, from]
-  let [at, across, left] = [f(to), f(from), 0]
+  let [at, across, left] = [f(to), first ?? f(from), 0]
   if (!(across < 0)) across = -Math.abs(at) * 1e-3
   let share = at / (at - across)
   for (let k = 0; k < MOST_TRIES && Math.abs(other - x) > width; k++) {

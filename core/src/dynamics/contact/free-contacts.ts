@@ -83,6 +83,8 @@ export class FreeContacts {
   private touchAnew(state: MotionState): void {
     this.forces.closed = touchingAt(this.pairs, state, TOUCHES * this.mechanism.size)
     this.parting = []
+    // nobody knows how far anything went in between
+    this.watches = []
     for (const meeting of this.closed) this.takeIn(meeting, state)
   }
 
@@ -361,7 +363,7 @@ export class FreeContacts {
 
   private watch(state: MotionState): void {
     const { pairs, slack, closed, parting } = this
-    this.watches = watchesOf(pairs, slack, [...closed, ...parting], true)
+    this.watches = watchesOf(pairs, slack, [...closed, ...parting], true, this.watches)
     for (const watch of this.watches) watch.begin(state)
   }
 }

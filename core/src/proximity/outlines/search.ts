@@ -27,8 +27,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
   readonly thickness: number
   readonly liesFlat: boolean
   readonly uneven = 0
-  /** Whether they never touch in more than one place. */
-  private readonly touchOnce: boolean
+  readonly touchOnce: boolean
   private readonly probe: Touch
   /** How far B reaches from its origin [m]. */
   private readonly radius: number
