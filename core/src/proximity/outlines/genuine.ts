@@ -6,7 +6,7 @@ import type { Touch } from './touch'
 
 /** Whether one outline lies within the material of the other one somewhere, more than faintly: a corner, a side or its middle. */
 export function areWithin(a: Outline, b: Outline, [x, y, c, s]: Lie): boolean {
-  const depth = FAINT * Math.min(a.size, b.size)
+  const depth = faintOf(a, b)
   const someOf = (outline: Outline, isIn: (px: number, py: number) => boolean): boolean => {
     const { x: mx, y: my } = outline.around
     if (isDeep(outline, mx, my, depth) && isIn(mx, my)) return true
@@ -34,7 +34,7 @@ export function isGenuine(
   share = 0.95,
 ): boolean {
   // nearer to the border than the rings are
-  const faint = FAINT * Math.min(a.size, b.size)
+  const faint = faintOf(a, b)
   if (gap > -faint) return true
   const depth = share > 0 ? share * -gap - faint : faint
   const inA = (px: number, py: number) => isDeep(a, x + c * px - s * py, y + s * px + c * py, depth)
@@ -65,8 +65,12 @@ function besideOf({ stretches }: Outline, corner: number, far: number): [number,
   })
 }
 
-/** How far rings may miss the outline, as a share of its size [-]. */
+/** How far rings may miss outlines, as a share of the smaller one [-]; of straight ones only rounding does. */
 const FAINT = 1e-3
+const FAINT_STRAIGHT = 1e-9
+
+const faintOf = (a: Outline, b: Outline): number =>
+  (a.isStraight && b.isStraight ? FAINT_STRAIGHT : FAINT) * Math.min(a.size, b.size)
 
 /** Whether a place lies within the rings, at least as deep. */
 function isDeep({ rings }: Outline, x: number, y: number, depth: number): boolean {

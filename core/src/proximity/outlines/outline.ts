@@ -63,6 +63,8 @@ export interface Outline {
   readonly isRound: boolean
   /** Whether it is convex, without holes. */
   readonly isConvex: boolean
+  /** Whether all its sides are straight. */
+  readonly isStraight: boolean
   /** Along the axis [m]. */
   readonly bottom: number
   readonly top: number
@@ -141,6 +143,7 @@ export function outlineOf({ outer, holes, bottom, top }: Profile): Outline {
     corners,
     around,
     isRound: stretches.every(({ middle }) => middle && Math.hypot(middle.x, middle.y) < FLAT * around.radius),
+    isStraight: stretches.every(({ piece, turn }) => !piece || turn === 0),
     isConvex: holes.length === 0 && stretches.every(({ turn, after }) => turn >= 0 && after >= 0),
     isOval: corners.length === 0 && stretches.every(({ turn }) => turn > 0),
     bottom,

@@ -54,6 +54,24 @@ describe('touches of two outlines', () => {
     }
   })
 
+  it('of sharp corners are found also where one goes along a side of the other, however faint they overlap', () => {
+    const points = (n: number) =>
+      Array.from({ length: n }, (_, k): [number, number] => [
+        20 * Math.cos((2 * Math.PI * k) / n),
+        20 * Math.sin((2 * Math.PI * k) / n),
+      ])
+    const [triangle, box] = [3, 4].map((n) => plate(polygonLoop(points(n))))
+    for (const along of [0.11, 0.01, 1e-4]) {
+      // a corner of the box is on the lower side of the triangle, so far from its tip
+      const corner = [20 - along * Math.cos(Math.PI / 6), -along * Math.sin(Math.PI / 6)]
+      const turn = (165 * Math.PI) / 180
+      const there = lie(corner[0] + 20 * Math.sin(turn), corner[1] - 20 * Math.cos(turn), turn)
+      expect(gaps(touchesOf(triangle, box, there, 0.2))).toEqual([
+        expect.closeTo(-along * Math.sin(Math.PI / 3), 9),
+      ])
+    }
+  })
+
   it('tells a pin in a slot from one beyond the plate', () => {
     const slot = plate(
       polygonLoop([
