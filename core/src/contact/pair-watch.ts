@@ -101,8 +101,7 @@ export class PairWatch<P extends Place = Place> {
     const mayHaveMet = mayTouch || this.mayHaveMet(travel, isApart && this.nextElsewhere < reach)
     const hasMet = this.nextElsewhere < -overlap
     if (!mayHaveMet) return hasMet ? 1 : 0
-    // what touches in one place only has come to do so in between
-    return hasMet && finder.touchOnce ? 1 : Math.max(1, Math.ceil(travel / thin))
+    return Math.max(1, Math.ceil(travel / thin))
   }
 
   /** @param isKnown whether it is how near they are now, not only what they are apart at least [m] */

@@ -57,22 +57,38 @@ export class CarriedIsland {
     }
   }
 
+  /** Of what stays in the plane, only what counts there is summed up. */
   private sumUp(inertia: Float64Array, wrenches: Float64Array): void {
     const { island, state, composite, needed } = this
     const { linkParent } = state.mechanism
+    const { inPlane } = state.flat
     const { links } = island
     for (let n = 0; n < links.length; n++) {
-      const link = links[n]
-      for (let k = INERTIA * link; k < INERTIA * link + INERTIA; k++) composite[k] = inertia[k]
-      for (let k = 6 * link; k < 6 * link + 6; k++) needed[k] = wrenches[k]
+      const m = INERTIA * links[n]
+      const v = 6 * links[n]
+      for (let k = m; k < m + INERTIA; k++) composite[k] = inertia[k]
+      for (let k = v; k < v + 6; k++) needed[k] = wrenches[k]
     }
     for (let n = links.length - 1; n >= 0; n--) {
-      const parent = linkParent[links[n]]
+      const link = links[n]
+      const parent = linkParent[link]
       if (parent === 0) continue
-      const [m, p] = [INERTIA * links[n], INERTIA * parent]
-      for (let k = 0; k < INERTIA; k++) composite[p + k] += composite[m + k]
-      const [v, u] = [6 * links[n], 6 * parent]
-      for (let k = 0; k < 6; k++) needed[u + k] += needed[v + k]
+      const m = INERTIA * link
+      const p = INERTIA * parent
+      const v = 6 * link
+      const u = 6 * parent
+      composite[p] += composite[m]
+      composite[p + 1] += composite[m + 1]
+      composite[p + 2] += composite[m + 2]
+      composite[p + 6] += composite[m + 6]
+      needed[u + 2] += needed[v + 2]
+      needed[u + 3] += needed[v + 3]
+      needed[u + 4] += needed[v + 4]
+      if (inPlane[link] === 1) continue
+      for (let k = 3; k < INERTIA; k++) if (k !== 6) composite[p + k] += composite[m + k]
+      needed[u] += needed[v]
+      needed[u + 1] += needed[v + 1]
+      needed[u + 5] += needed[v + 5]
     }
   }
 }

@@ -35,8 +35,6 @@ export interface PlaceFinder<P extends Place = Place> {
   readonly thickness: number
   /** Whether they may touch along whole sides. */
   readonly liesFlat: boolean
-  /** Whether they never touch in more than one place. */
-  readonly touchOnce: boolean
   /** Overlaps beside a place where they touch already that are none: their sides are not more even than that [m]. */
   readonly uneven: number
   /** Writes how B lies. @param frames of A in ground, and of B behind it */

@@ -45,7 +45,6 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
   readonly larger: number
   readonly thickness: number
   readonly liesFlat = true
-  readonly touchOnce = false
   readonly uneven: number
   private readonly distance: BodyDistance
   private readonly toA: PointDistance

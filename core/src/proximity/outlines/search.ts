@@ -27,7 +27,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
   readonly thickness: number
   readonly liesFlat: boolean
   readonly uneven = 0
-  readonly touchOnce: boolean
+  /** Whether they never touch in more than one place. */
+  private readonly touchOnce: boolean
   private readonly probe: Touch
   /** How far B reaches from its origin [m]. */
   private readonly radius: number
