@@ -296,7 +296,7 @@ export class FreeSolver implements Mover {
       if (this.problem) return false
     }
     if (!this.free.begin(time, goesOn)) return this.stopped()
-    contacts?.note()
+    contacts?.note(state)
     return true
   }
 

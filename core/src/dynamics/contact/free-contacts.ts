@@ -3,6 +3,7 @@
  * an edge, stick, or break loose.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapter 5.
  */
+import { lowestOfCubic } from '../../maths/cubic-dip'
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
 import { watchesOf } from '../../contact/pair-watch'
@@ -164,7 +165,13 @@ export class FreeContacts {
   }
 
   /** Keeps how near everything is to happening, where a step begins. */
-  note(): void {
+  note(state: MotionState): void {
+    for (const meeting of this.parting) {
+      meeting.place(state)
+      meeting.readRates(state)
+      meeting.start[0] = meeting.gap
+      meeting.start[1] = meeting.gapRate
+    }
     for (const meeting of this.closed)
       SIGNS.forEach((kind, k) => {
         meeting.signs[k] = this.sign(meeting, kind)
@@ -210,7 +217,7 @@ export class FreeContacts {
   /** When what has parted is closed again by the end of a time, or comes to the end of its side near by; null where neither is. */
   private comesBack(meeting: Meeting, step: LookBack, from: number, to: number): ContactChange | null {
     const { state } = step
-    const { on, touch } = meeting
+    const { on, touch, start } = meeting
     const place = () => {
       meeting.place(state)
       meeting.readRates(state)
@@ -221,9 +228,18 @@ export class FreeContacts {
       return place()
     }
     let begin = from
+    let [gap, rate] = start
     for (let k = 1; k <= LOOKS; k++) {
       let end = from + (k / LOOKS) * (to - from)
       gapAt(end)
+      const [gapAtEnd, rateAtEnd] = [meeting.gap, meeting.gapRate]
+      const duration = end - begin
+      // it may have been back and away again
+      const dip = lowestOfCubic([gap, duration * rate], [gapAtEnd, duration * rateAtEnd])
+      if (dip && dip.value < -this.slack && gapAt(begin + dip.at * duration) < -this.slack)
+        end = begin + dip.at * duration
+      else gapAt(end)
+      ;[gap, rate] = [gapAtEnd, rateAtEnd]
       const isBeyond = !touch.isFound || touch.beyond > BEYOND
       if (isBeyond) end = since(step, begin, end, () => (place(), touch.isFound ? touch.beyond - BEYOND : 1))
       if (gapAt(end) < -this.slack) {
@@ -251,8 +267,8 @@ export class FreeContacts {
       most = Math.max(most, Math.abs(meeting.gap), meeting.fault)
     }
     for (const watch of watches) watch.accept()
-    this.note()
     if (this.forgetAway(state)) this.watch(state)
+    this.note(state)
     return most <= DRIFT * mechanism.size
   }
 

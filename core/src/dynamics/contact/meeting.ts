@@ -30,6 +30,8 @@ export class Meeting {
   slipChange = 0
   /** How near each thing that may happen to it was where the step began; positive where it happens. */
   readonly signs = new Float64Array(4)
+  /** The gap where the step began, and its rate there [m, m/s]; of what has parted. */
+  readonly start: [number, number] = [0, 0]
   /** When it took part in a blow last [s]. */
   struckAt = -Infinity
   /** Where they touch in ground [m]. */

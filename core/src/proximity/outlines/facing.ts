@@ -23,7 +23,7 @@ function shareOfArc({ middle, start, turn }: Stretch, x: number, y: number): num
 /** How far beyond the ends of a side a point may be that is over it, as a share of it [-]. */
 const OVER = 1e-6
 
-/** About where on a side, no corner, a point may be straight over it, as a share of the side; -1 for nowhere. */
+/** About where on a side a point may be straight over it, as a share of the side, or on a corner, of its turn; -1 for nowhere. */
 export const shareUnder = (on: Stretch, x: number, y: number): number =>
   on.middle ? shareOfArc(on, x, y) : shareOfSide(on.ends!, x, y)
 

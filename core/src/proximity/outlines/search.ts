@@ -211,7 +211,7 @@ export class TouchFinder implements PlaceFinder<Touch> {
           continue
         const { middle } = onB
         let share = 0.5
-        if (middle && onA.ends) {
+        if (middle) {
           const [cx, cy] = [x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y]
           share = shareUnder(onA, cx, cy)
           if (share < 0) continue

@@ -72,6 +72,28 @@ describe('touches of two outlines', () => {
     }
   })
 
+  it('of a disc and a wide corner are found all around it', () => {
+    const rhombus = plate(
+      polygonLoop([
+        [50, 0],
+        [0, 20],
+        [-50, 0],
+        [0, -20],
+      ]),
+    )
+    const finder = new TouchFinder(rhombus, disc(20))
+    // straight before the tip, over all the directions between the normals of its sides
+    for (let share = -0.99; share < 1; share += 0.06) {
+      const angle = Math.PI + share * (Math.PI / 2 - Math.atan(0.4))
+      const there = new Float64Array(6)
+      const frames = Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
+      frames[21] = -50 + 25 * Math.cos(angle)
+      frames[22] = 25 * Math.sin(angle)
+      finder.writeLie(frames, there)
+      expect(finder.nearest(there, 30, [])).toBeCloseTo(5, 10)
+    }
+  })
+
   it('tells a pin in a slot from one beyond the plate', () => {
     const slot = plate(
       polygonLoop([
