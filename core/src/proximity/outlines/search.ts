@@ -205,15 +205,11 @@ export class TouchFinder implements PlaceFinder<Touch> {
         const onB = b.stretches[j]
         if (!areNear(onA.around, centres[2 * j], centres[2 * j + 1], onB.around.radius + reach)) continue
         if (!haveNormal(onA, onB) || !mayFace(onA, onB, turned)) continue
-        if (
-          known.some(({ stretchA, stretchB }) => stretchA === i && (stretchB === j || this.touchesOnce(onA)))
-        )
-          continue
+        if (known.length > 0 && this.isOfKnown(known, i, j)) continue
         const { middle } = onB
         let share = 0.5
         if (middle) {
-          const [cx, cy] = [x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y]
-          share = shareUnder(onA, cx, cy)
+          share = shareUnder(onA, x + c * middle.x - s * middle.y, y + s * middle.x + c * middle.y)
           if (share < 0) continue
         }
         probe.begin(i, j, share)
@@ -223,6 +219,15 @@ export class TouchFinder implements PlaceFinder<Touch> {
         if (probe.gap >= least && probe.gap <= most) take()
       }
     }
+  }
+
+  /** Whether a touch that is known is on two stretches, or the only one on that of A. */
+  private isOfKnown(known: readonly Touch[], i: number, j: number): boolean {
+    for (let k = 0; k < known.length; k++) {
+      const { stretchA, stretchB } = known[k]
+      if (stretchA === i && (stretchB === j || this.touchesOnce(this.a.stretches[i]))) return true
+    }
+    return false
   }
 
   /** Whether B touches a stretch in one place at most: a circle that fits into its hollows. */
