@@ -2,8 +2,9 @@
  * The equations of a free motion where bodies touch: how contacts answer at the present motion, and what moves or strikes bodies there.
  * What has been read stays right as long as nothing moves.
  */
+import type { MotionState } from '../../mechanism/state'
+import type { Inputs } from '../../solve/inputs'
 import type { System, SystemFailure } from '../../solve/system'
-import type { FreeSetting } from '../free-equations'
 import type { ForwardDynamics } from '../forward'
 import type { ContactForces } from './contact-forces'
 import type { Meeting } from './meeting'
@@ -23,7 +24,7 @@ export class AtContacts {
 
   constructor(
     private readonly forces: ContactForces,
-    private readonly setting: Pick<FreeSetting, 'inputs' | 'state'>,
+    private readonly setting: { readonly inputs: Inputs; readonly state: MotionState },
     private readonly forward: ForwardDynamics,
     private readonly system: System,
   ) {}
