@@ -33,12 +33,12 @@ export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact
     })
 }
 
-const places = new Float64Array(6)
+const ends = new Float64Array(6)
 
 /** The least gap of a pair [m]; null where they are farther apart than they are large, or deep in each other. */
 export function leastGap(on: ContactPair, state: MotionState): number | null {
   const lie = new LieReader().readTogether(state, on)
-  return lie && on.finder.closest(lie, places)
+  return lie && on.finder.closest(lie, ends)
 }
 
 /** Whether shapes lie so deep in each other that no place tells how they should part. */

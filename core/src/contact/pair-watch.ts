@@ -99,8 +99,7 @@ export class PairWatch<P extends Place = Place> {
     this.nextElsewhere = isFar ? this.elsewhere - travel : finder.nearest(lie, reach, closed)
     const mayTouch = isThorough && finder.liesFlat && closed.length > 0
     const mayHaveMet = mayTouch || this.mayHaveMet(travel, isApart && this.nextElsewhere < reach)
-    const hasMet = this.nextElsewhere < -overlap
-    if (!mayHaveMet) return hasMet ? 1 : 0
+    if (!mayHaveMet) return this.nextElsewhere < -overlap ? 1 : 0
     return Math.max(1, Math.ceil(travel / thin))
   }
 

@@ -4,6 +4,7 @@
  * Source: Featherstone, Rigid Body Dynamics Algorithms, section 6.2 (composite rigid bodies).
  */
 import type { MotionState } from '../mechanism/state'
+import { sumToGround } from './inverse'
 import type { Island } from './islands'
 import { INERTIA, momentum } from './masses'
 import type { Acting } from './motion-columns'
@@ -36,7 +37,8 @@ export class CarriedIsland {
     const { independent } = island
     const { screw, acceleration } = state
     const size = independent.length
-    this.sumUp(inertia, needed)
+    this.sumInertias(inertia)
+    sumToGround(state.mechanism, needed, this.needed)
     for (let i = 0; i < size; i++) {
       const link = independent[i]
       let force = efforts[link] - rotors[link] * acceleration[link]
@@ -58,16 +60,14 @@ export class CarriedIsland {
   }
 
   /** Of what stays in the plane, only what counts there is summed up. */
-  private sumUp(inertia: Float64Array, wrenches: Float64Array): void {
-    const { island, state, composite, needed } = this
+  private sumInertias(inertia: Float64Array): void {
+    const { island, state, composite } = this
     const { linkParent } = state.mechanism
     const { inPlane } = state.flat
     const { links } = island
     for (let n = 0; n < links.length; n++) {
       const m = INERTIA * links[n]
-      const v = 6 * links[n]
       for (let k = m; k < m + INERTIA; k++) composite[k] = inertia[k]
-      for (let k = v; k < v + 6; k++) needed[k] = wrenches[k]
     }
     for (let n = links.length - 1; n >= 0; n--) {
       const link = links[n]
@@ -75,20 +75,12 @@ export class CarriedIsland {
       if (parent === 0) continue
       const m = INERTIA * link
       const p = INERTIA * parent
-      const v = 6 * link
-      const u = 6 * parent
       composite[p] += composite[m]
       composite[p + 1] += composite[m + 1]
       composite[p + 2] += composite[m + 2]
       composite[p + 6] += composite[m + 6]
-      needed[u + 2] += needed[v + 2]
-      needed[u + 3] += needed[v + 3]
-      needed[u + 4] += needed[v + 4]
       if (inPlane[link] === 1) continue
       for (let k = 3; k < INERTIA; k++) if (k !== 6) composite[p + k] += composite[m + k]
-      needed[u] += needed[v]
-      needed[u + 1] += needed[v + 1]
-      needed[u + 5] += needed[v + 5]
     }
   }
 }

@@ -61,7 +61,6 @@ export class ForwardDynamics {
   /** Islands that are carried as one body each. */
   private readonly carried: readonly (CarriedIsland | null)[]
   private readonly islands: readonly LoopedIsland[]
-  private readonly targetRows: Int32Array
   private readonly flat: FlatLinks | null
   /** Whether drivers or open chains move besides the loops. */
   private readonly isMixed: boolean
@@ -116,8 +115,7 @@ export class ForwardDynamics {
     this.carried = looped.map((island) =>
       this.columns.areCarried(island) ? new CarriedIsland(island, state) : null,
     )
-    this.isMixed = open.length > 0 || known.includes(1) || equations.rows.some(({ target }) => target)
-    this.targetRows = Int32Array.from(equations.rows.keys()).filter((row) => equations.rows[row].target)
+    this.isMixed = open.length > 0 || known.includes(1) || this.columns.targetRows.length > 0
   }
 
   /**
@@ -267,7 +265,8 @@ export class ForwardDynamics {
 
   /** Whether nothing moves, and nothing is prescribed to. */
   private isStill(kinetic: number): boolean {
-    const { state, targetRows, equations } = this
+    const { state, equations } = this
+    const { targetRows } = this.columns
     return (
       kinetic === 0 &&
       state.rate.every((rate) => rate === 0) &&

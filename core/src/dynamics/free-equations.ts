@@ -38,8 +38,8 @@ export interface FreeSetting {
 export class FreeEquations {
   readonly forward: ForwardDynamics
   readonly ode: Dop853
-  /** Why rows could not be closed last; null where they could. */
-  private ownFailure: SystemFailure | null = null
+  /** Why the last stage had no derivative; null where that is not the rows. */
+  failure: SystemFailure | null = null
   /** Whether there was none because friction grows with the forces that it makes. */
   isJammed = false
   /** Where everything is placed now [s]. */
@@ -69,7 +69,7 @@ export class FreeEquations {
     const { equations, state, physics, holds, known, time, accuracy } = setting
     this.system = new System(equations, state, known)
     this.forward = new ForwardDynamics(equations, state, this.system, physics, known, holds)
-    this.contacts = setting.contacts && new AtContacts(setting.contacts, setting, this.forward, this.system)
+    this.contacts = setting.contacts && new AtContacts(setting.contacts, state, this.forward, this.close)
     this.carried = state.all.filter((link) => !known[link])
     this.placedAt = this.notedAt = time
     this.rubbing = holds.filter(({ friction, isHeld, way }) => friction?.needsCarried && !isHeld && way !== 0)
@@ -90,16 +90,6 @@ export class FreeEquations {
     })
     this.between = new Float64Array(absolute.length)
     this.leap = new Leap({ setting, system: this.system, forward: this.forward, ode: this.ode, carried })
-  }
-
-  /** Why the last stage had no derivative; null where that is not the rows. */
-  get failure(): SystemFailure | null {
-    return this.ownFailure ?? this.contacts?.failure ?? null
-  }
-
-  set failure(failure: SystemFailure | null) {
-    this.ownFailure = failure
-    if (this.contacts) this.contacts.failure = null
   }
 
   get state(): MotionState {
@@ -293,17 +283,22 @@ export class FreeEquations {
 
   /** With friction that depends on forces as it was. */
   private placeAnyhow(time: number): boolean {
-    const { forward, contacts, system, setting } = this
-    this.failure = null
+    const { forward, contacts } = this
     if (contacts?.touch) {
       if (!contacts.read(time)) return false
       contacts.act()
       return true
     }
+    return this.close(time) && forward.accelerate(time)
+  }
+
+  /** Closes everything at the loaded coordinates; false where it cannot. */
+  private readonly close = (time: number): boolean => {
+    const { forward, system, setting } = this
     forward.moveOn()
     setting.inputs.prescribe(time)
     this.failure = system.close()
-    return this.failure === null && forward.accelerate(time)
+    return this.failure === null
   }
 
   /** Accelerations of what is free at a closed position, with the forces of contacts. */

@@ -38,8 +38,11 @@ export class MotionColumns {
   private readonly momenta: Float64Array
   /** The motion that there is. */
   readonly motion: Column
+  /** No motion. */
+  private readonly still: Column
   private readonly rates: Float64Array
-  private readonly targetRows: Int32Array
+  /** Rows that drivers prescribe. */
+  readonly targetRows: Int32Array
   /** By column: links whose screws are their twists, where no row looks at its coordinates; null for any other. */
   private readonly carried: readonly (Int32Array | null)[]
 
@@ -55,6 +58,7 @@ export class MotionColumns {
     this.columns = Array.from({ length: most }, column)
     this.unforced = column()
     this.driven = column()
+    this.still = column()
     this.momenta = new Float64Array(6 * links)
     this.motion = { rates: state.rate, twists: state.twist }
     this.rates = new Float64Array(links)
@@ -114,24 +118,8 @@ export class MotionColumns {
 
   /** Rates and twists of all links from the rates of the independent ones, where nothing moves besides; after `find`. */
   move(): void {
-    const { state, columns, looped, rates } = this
-    const { rate, twist } = state
-    for (let n = 0; n < looped.length; n++) {
-      const { independent, links } = looped[n]
-      for (let k = 0; k < links.length; k++) {
-        const link = links[k]
-        const v = 6 * link
-        let along = 0
-        for (let c = 0; c < 6; c++) twist[v + c] = 0
-        for (let i = 0; i < independent.length; i++) {
-          const pace = rates[independent[i]]
-          const column = columns[i]
-          along += pace * column.rates[link]
-          for (let c = 0; c < 6; c++) twist[v + c] += pace * column.twists[v + c]
-        }
-        rate[link] = along
-      }
-    }
+    const { state, still, rates } = this
+    this.combine(still, rates, 1, state.rate, state.twist)
   }
 
   /** Keeps the accelerations that there are as those without any of the independent coordinates. */
@@ -142,8 +130,8 @@ export class MotionColumns {
 
   /** Accelerations of all links are the unforced ones, and what those of the independent coordinates add. */
   addAccelerations(): void {
-    const { unforced, columns, state } = this
-    this.combine(unforced, columns, state.acceleration, 1, state.acceleration, state.twistRate)
+    const { unforced, state } = this
+    this.combine(unforced, state.acceleration, 1, state.acceleration, state.twistRate)
   }
 
   /** Power of what drivers move, as `driven` tells afterwards: what there is beyond the independent coordinates [W]. */
@@ -151,7 +139,7 @@ export class MotionColumns {
     const { driven, columns, looped, state, momenta } = this
     const { acceleration } = state
     const { inPlane } = state.flat
-    this.combine(this.motion, columns, state.rate, -1, driven.rates, driven.twists)
+    this.combine(this.motion, state.rate, -1, driven.rates, driven.twists)
     let power = 0
     for (let n = 0; n < looped.length; n++) {
       const { links, independent } = looped[n]
@@ -170,13 +158,12 @@ export class MotionColumns {
   /** Writes `base` and a share of the columns by values of the independent links, for all links of the islands. */
   private combine(
     base: Column,
-    columns: readonly Column[],
     values: Float64Array,
     share: number,
     rates: Float64Array,
     twists: Float64Array,
   ): void {
-    const { looped } = this
+    const { looped, columns } = this
     const { inPlane } = this.state.flat
     for (let n = 0; n < looped.length; n++) {
       const { independent, links } = looped[n]

@@ -3,8 +3,6 @@
  * What has been read stays right as long as nothing moves.
  */
 import type { MotionState } from '../../mechanism/state'
-import type { Inputs } from '../../solve/inputs'
-import type { System, SystemFailure } from '../../solve/system'
 import type { ForwardDynamics } from '../forward'
 import type { ContactForces } from './contact-forces'
 import type { Meeting } from './meeting'
@@ -13,8 +11,6 @@ import type { Meeting } from './meeting'
 const MOST_ROUNDS = 4
 
 export class AtContacts {
-  /** Why rows could not be closed last; null where they could. */
-  failure: SystemFailure | null = null
   /** What blows took [J]. */
   lost = 0
   /** When contacts were read last [s], at which count of moves, and which. */
@@ -24,9 +20,10 @@ export class AtContacts {
 
   constructor(
     private readonly forces: ContactForces,
-    private readonly setting: { readonly inputs: Inputs; readonly state: MotionState },
+    private readonly state: MotionState,
     private readonly forward: ForwardDynamics,
-    private readonly system: System,
+    /** Closes everything at a time; false where it cannot. */
+    private readonly close: (time: number) => boolean,
   ) {}
 
   get touch(): boolean {
@@ -38,58 +35,55 @@ export class AtContacts {
    * accelerations.
    */
   read(time: number): boolean {
-    const { forward, forces, system, setting } = this
+    const { forward, forces } = this
     if (this.readAt === time && this.readMoves === forward.moves && this.closed === forces.closed) return true
     forward.needsResponses = true
-    setting.inputs.prescribe(time)
-    this.failure = system.close()
-    if (this.failure !== null || !this.readAnew(time)) return false
+    if (!this.close(time) || !this.readAnew(time)) return false
     ;[this.readAt, this.readMoves, this.closed] = [time, forward.moves, forces.closed]
     return true
   }
 
   /** The same at a closed position, whether anything has moved or not. */
   readAnew(time: number): boolean {
-    const { forward, forces, setting } = this
+    const { forward, forces, state } = this
     forces.isMuted = true
     const isFound = forward.accelerate(time)
     forces.isMuted = false
     if (!isFound) return false
     if (!forward.isUnforced) forward.complete()
-    forces.read(forward, setting.state)
+    forces.read(forward, state)
     return true
   }
 
   /** Accelerations of the independent links with the forces of contacts; after `read`. */
   act(): void {
-    this.forces.act(this.forward, this.setting.state)
+    this.forces.act(this.forward, this.state)
   }
 
   /** Impulses where it touches, by direction; after `read`. */
   strike(impulses: Float64Array): void {
-    const { forward, forces, setting } = this
+    const { forward, forces, state } = this
     const before = forward.kineticEnergy
-    forces.response.addTo(setting.state.rate, impulses, forward.independent)
+    forces.response.addTo(state.rate, impulses, forward.independent)
     forward.moveOn()
     forward.complete()
     this.lost += before - forward.kineticEnergy
   }
 
   /** Moves where it touches as forces there would, by direction; after `read`. */
-  move(by: Float64Array): void {
-    const { forward, forces, setting, system } = this
-    forces.response.addTo(setting.state.q, by, forward.independent)
-    forward.moveOn()
-    this.failure = system.close()
+  move(by: Float64Array, time: number): void {
+    const { forward, forces, state } = this
+    forces.response.addTo(state.q, by, forward.independent)
+    this.close(time)
   }
 
   /** Takes gaps out of positions, up to what may be left [m]. False where there are no accelerations. */
   takeOutGaps(time: number, most: number): boolean {
-    const { forward, forces, setting } = this
+    const { forward, forces, state } = this
     for (let round = 0; round < MOST_ROUNDS; round++) {
       if (!this.read(time)) return false
       if (forces.closed.every(({ gap }) => Math.abs(gap) <= most)) break
-      forces.takeOut('gaps', forward, setting.state)
+      forces.takeOut('gaps', forward, state)
       forward.moveOn()
     }
     return true
@@ -97,9 +91,9 @@ export class AtContacts {
 
   /** Takes what opens, and slides though it sticks, out of rates; after `takeOutGaps`. @param most that may be left [m/s] */
   takeOutRates(most: number): void {
-    const { forward, forces, setting } = this
+    const { forward, forces, state } = this
     if (forces.closed.every((meeting) => meeting.fault <= most)) return
-    forces.takeOut('rates', forward, setting.state)
+    forces.takeOut('rates', forward, state)
     forward.moveOn()
   }
 }

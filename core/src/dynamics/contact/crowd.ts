@@ -160,7 +160,7 @@ export class Crowd {
       closed.forEach(({ gap }, k) => (gaps[2 * k] = gap))
       const moves = impulsesOf(response, gaps, closed.map(smooth))
       if (!moves) return true
-      free.contacts!.move(moves)
+      free.contacts!.move(moves, time)
     }
     return true
   }

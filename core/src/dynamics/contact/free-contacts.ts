@@ -238,7 +238,7 @@ export class FreeContacts {
       const dip = lowestOfCubic([gap, duration * rate], [gapAtEnd, duration * rateAtEnd])
       if (dip && dip.value < -this.slack && gapAt(begin + dip.at * duration) < -this.slack)
         end = begin + dip.at * duration
-      else gapAt(end)
+      gapAt(end)
       ;[gap, rate] = [gapAtEnd, rateAtEnd]
       const isBeyond = !touch.isFound || touch.beyond > BEYOND
       if (isBeyond) end = since(step, begin, end, () => (place(), touch.isFound ? touch.beyond - BEYOND : 1))
