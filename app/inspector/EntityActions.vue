@@ -21,10 +21,13 @@ async function suspend() {
 }
 
 async function remove() {
-  const name = mechanism.nameOf(props.id)
-  const refused = await mechanism.edit(`Delete ${name}`, (draft) => removalOf(draft, [props.id]).document)
+  const gone = [props.id]
+  const refused = await mechanism.edit(
+    `Delete ${mechanism.nameOf(props.id)}`,
+    (draft) => removalOf(draft, gone).document,
+  )
   fault.value = reasons(refused)
-  if (refused.length === 0) selection.clear()
+  if (refused.length === 0) selection.drop(gone)
 }
 </script>
 

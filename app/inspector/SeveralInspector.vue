@@ -56,7 +56,8 @@ async function tell(going: Promise<readonly Problem[]>): Promise<boolean> {
 const switchTo = (suspended: boolean) =>
   tell(change(suspended ? 'suspend' : 'restore', (draft) => switchAll(draft, ids.value, suspended)))
 async function remove() {
-  if (await tell(change('delete', (draft) => removalOf(draft, ids.value).document))) selection.clear()
+  const gone = ids.value
+  if (await tell(change('delete', (draft) => removalOf(draft, gone).document))) selection.drop(gone)
 }
 </script>
 

@@ -4,6 +4,7 @@ import type { Moves } from '@ligamen/core'
 import { liftedBeam } from '~/testing/documents'
 import { opened, solved } from '~/testing/opened'
 import { useTimingStore } from '~/timing/timing'
+import { useSelectionStore } from '~/model/screen/selection'
 import { usePlanStore } from '~/model/run/plan'
 import { useRunStore } from '~/model/run/run'
 import { useEntryEdits } from './useEntryEdits'
@@ -38,6 +39,20 @@ describe('edits of a scenario', () => {
     // the last one stays
     await edits.remove()
     expect(mechanism.document!.scenarios).toHaveLength(1)
+  })
+
+  it('show a scenario that was added, unless something is selected while it is made', async () => {
+    const { edits } = await set()
+    const selection = useSelectionStore()
+    selection.select('body', 'beam')
+    await edits.add('Second')
+    expect(selection.selected).toBeNull()
+    selection.select('joint', 'crank-shaft')
+    const made = edits.add('Third')
+    selection.select('joint', 'crank-shaft')
+    await made
+    expect(selection.selected).toEqual({ kind: 'joint', id: 'crank-shaft' })
+    await solved()
   })
 
   it('open the lane of a new driver and choose a new move or cue', async () => {

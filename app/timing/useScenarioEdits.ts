@@ -39,6 +39,7 @@ export function useScenarioEdits() {
 
   async function add(name: string, copied?: string): Refused {
     let made = ''
+    const before = selection.all
     const refused = await mechanism.edit(
       copied ? `Copy a scenario as ${name}` : `New scenario ${name}`,
       (draft) => {
@@ -47,8 +48,8 @@ export function useScenarioEdits() {
     )
     if (refused.length > 0) return refused
     await mechanism.chooseScenario(made)
-    // its name and length come next
-    selection.clear()
+    // its name and length come next, unless something was selected meanwhile
+    if (selection.all === before) selection.clear()
     return refused
   }
 

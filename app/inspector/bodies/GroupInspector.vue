@@ -27,8 +27,9 @@ const setKind = (kind: Group['kind']) =>
     draft.groups!.find(({ id }) => id === props.group.id)!.kind = kind
   })
 async function takeApart() {
-  await alter(`Dissolve ${props.group.name}`, (draft) => dissolve(draft, props.group.id))
-  if (fault.value === '') selection.clear()
+  const { id, name } = props.group
+  await alter(`Dissolve ${name}`, (draft) => dissolve(draft, id))
+  if (fault.value === '') selection.drop([id])
 }
 const select = (id: string) =>
   selection.select(mechanism.document?.groups?.some((g) => g.id === id) ? 'group' : 'body', id)

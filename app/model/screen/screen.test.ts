@@ -41,6 +41,16 @@ describe('what is selected', () => {
     expect(selection.selected).toBeNull()
   })
 
+  it('loses what is gone alone', () => {
+    const selection = useSelectionStore()
+    selection.selectAll([
+      { kind: 'body', id: 'crank' },
+      { kind: 'joint', id: 'crank-pin' },
+    ])
+    selection.drop(['crank', 'rocker'])
+    expect(selection.all).toEqual([{ kind: 'joint', id: 'crank-pin' }])
+  })
+
   it('tells things of different kinds with one id apart', () => {
     const selection = useSelectionStore()
     selection.select('body', 'x')

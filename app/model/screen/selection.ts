@@ -26,6 +26,10 @@ export const useSelectionStore = defineStore('selection', () => {
     clear: () => {
       all.value = []
     },
+    /** No longer selects what is gone; what was selected meanwhile stays. */
+    drop: (ids: readonly string[]) => {
+      all.value = all.value.filter(({ id }) => !ids.includes(id))
+    },
     /** Ids of the bodies and groups that are selected. */
     members: computed(() =>
       all.value.filter(({ kind }) => kind === 'body' || kind === 'group').map(({ id }) => id),

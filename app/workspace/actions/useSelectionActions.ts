@@ -40,7 +40,7 @@ export function useSelectionActions(bounds: Bounds) {
     const ids = selection.all.map(({ id }) => id)
     const names = ids.map((id) => mechanism.nameOf(id)).join(', ')
     const refused = await mechanism.edit(`Delete ${names}`, (draft) => removalOf(draft, ids).document)
-    if (refused.length === 0) selection.clear()
+    if (refused.length === 0) selection.drop(ids)
   }
 
   const copying = computed<readonly Action[]>(() => {
