@@ -5,6 +5,7 @@ import {
   drivenOtherwise,
   reasons,
   removalOf,
+  scenarioToFill,
   setForAll,
   sharedDimension,
   sharedValue,
@@ -44,7 +45,9 @@ const change = (edit: string, apply: (draft: MechanismDocument) => MechanismDocu
 const set = (field: SharedField, label: string) => (value: Quantity) =>
   change(`${label.toLowerCase()} ${value}`, (draft) => setForAll(draft, joints.value, field, value))
 const setSpeed = (speed: Quantity) =>
-  change(`motor speed ${speed}`, (draft) => driveAll(draft, mechanism.scenario!.id, joints.value, speed))
+  change(`motor speed ${speed}`, (draft) =>
+    driveAll(draft, scenarioToFill(draft, mechanism.scenario?.id), joints.value, speed),
+  )
 const clear = (field: SharedField, label: string) => () =>
   change(`no ${label.toLowerCase()}`, (draft) => setForAll(draft, joints.value, field, undefined))
 

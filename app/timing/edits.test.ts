@@ -55,6 +55,22 @@ describe('edits of a scenario', () => {
     await solved()
   })
 
+  it('make the first scenario of a mechanism with its first driver, in one step', async () => {
+    const { mechanism, edits } = await set()
+    expect(await mechanism.edit('No scenario', (draft) => void (draft.scenarios = []))).toEqual([])
+    expect(
+      await edits.drive('Crank shaft', {
+        kind: 'motor',
+        joint: 'crank-shaft',
+        speed: '60 rpm',
+        runUp: '0 s',
+      }),
+    ).toEqual([])
+    expect(mechanism.scenario?.drivers).toHaveLength(1)
+    await mechanism.undo()
+    expect(mechanism.scenario).toBeNull()
+  })
+
   it('open the lane of a new driver and choose a new move or cue', async () => {
     const { mechanism, timing, edits, lane } = await set()
     await edits.alter('No drivers', (scenario) => (scenario.drivers = []))
@@ -93,6 +109,9 @@ describe('edits of a scenario', () => {
   it('are tried while they are dragged, and leave nothing when they are given up', async () => {
     const { mechanism, edits, plan } = await set()
     const before = plan.itemOf('down')!.start
+    // however busy the machine is
+    await solved()
+    useRunStore().milliseconds = 10
     edits.tryOut((scenario) => (edits.moveOf(scenario, 'lift', 'up').duration = '1 s'))
     await mechanism.ask('letGo', undefined)
     expect(plan.itemOf('down')!.start).toBeCloseTo(before + 0.5, 9)

@@ -1,5 +1,14 @@
 /** Edits of the scenario that is open and of its drivers, moves and cues, each with its name; see also `useEntryEdits.ts`. */
-import { addCue, addDriver, addMove, addScenario, laneOf, moveKey, scenarioOf } from '@ligamen/core'
+import {
+  addCue,
+  addDriver,
+  addMove,
+  addScenario,
+  laneOf,
+  moveKey,
+  scenarioOf,
+  scenarioToFill,
+} from '@ligamen/core'
 import type {
   AnyCue,
   AnyDriver,
@@ -21,20 +30,24 @@ type Change = (scenario: Scenario, draft: MechanismDocument) => void
 /** What is solved in less is solved while it is dragged [ms]. */
 const LIVE = 200
 
+/** The move of a key in a draft. */
+const moveOf = (scenario: Scenario, driver: string, key: string): Move =>
+  laneOf(scenario, driver)!.moves.find((m, k) => moveKey(driver, m, k) === key)!
+
 export function useScenarioEdits() {
   const run = useRunStore()
   const mechanism = useMechanismStore()
   const timing = useTimingStore()
   const selection = useSelectionStore()
-  const id = () => mechanism.scenario!.id
+  const id = (draft: MechanismDocument) => scenarioToFill(draft, mechanism.scenario?.id)
 
-  const alter = (name: string, change: Change): Refused =>
-    mechanism.edit(name, (draft) => change(scenarioOf(draft, id()), draft))
+  const changed = (change: Change) => (draft: MechanismDocument) =>
+    change(scenarioOf(draft, id(draft)), draft)
+  const alter = (name: string, change: Change): Refused => mechanism.edit(name, changed(change))
 
   /** Shows what a change would do while something is dragged, where that is solved at once. */
   function tryOut(change: Change) {
-    if (run.milliseconds < LIVE && !run.partial)
-      void mechanism.tryOut((draft) => change(scenarioOf(draft, id()), draft))
+    if (run.milliseconds < LIVE && !run.partial) void mechanism.tryOut(changed(change))
   }
 
   async function add(name: string, copied?: string): Refused {
@@ -67,7 +80,7 @@ export function useScenarioEdits() {
   async function drive(words: string, driver: Parameters<typeof addDriver>[3]): Refused {
     let made = ''
     const refused = await mechanism.edit(`Drive ${words}`, (draft) => {
-      made = addDriver(draft, id(), `${words} ${driver.kind}`, driver)
+      made = addDriver(draft, id(draft), `${words} ${driver.kind}`, driver)
     })
     if (refused.length === 0) timing.open = made
     return refused
@@ -77,20 +90,16 @@ export function useScenarioEdits() {
   async function move(driver: string, index: number | null, values: NewMove): Refused {
     let made = ''
     const refused = await mechanism.edit('New move', (draft) => {
-      made = addMove(draft, id(), driver, index, values)
+      made = addMove(draft, id(draft), driver, index, values)
     })
     if (refused.length === 0) timing.chosen = made
     return refused
   }
 
-  /** The move of a key in a draft. */
-  const moveOf = (scenario: Scenario, driver: string, key: string): Move =>
-    laneOf(scenario, driver)!.moves.find((m, k) => moveKey(driver, m, k) === key)!
-
   async function cue(values: Parameters<typeof addCue>[2]): Refused {
     let made = ''
     const refused = await mechanism.edit(`New cue: ${values.kind}`, (draft) => {
-      made = addCue(draft, id(), values)
+      made = addCue(draft, id(draft), values)
     })
     if (refused.length === 0) timing.chosen = made
     return refused

@@ -229,6 +229,7 @@ export {
   laneOf,
   removeFromScenario,
   scenarioOf,
+  scenarioToFill,
 } from './edits/scenarios/scenario-edits'
 export type { NewMove } from './edits/scenarios/scenario-edits'
 export { copyEntries, pasteEntries, shiftEntries } from './edits/scenarios/several-entries'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A joint: what it joins, where it is at the playhead, its driver, and what moves with it. */
-import { formatQuantity, isMovedByForces, jointType } from '@ligamen/core'
+import { formatQuantity, isMovedByForces, jointType, reasons } from '@ligamen/core'
 import type { Acceleration, Company, FunctionOfTime, Joint, Motor, Sine } from '@ligamen/core'
 import EntityActions from '../EntityActions.vue'
 import MeasureButton from '../MeasureButton.vue'
 import FactRow from '~/fields/FactRow.vue'
+import FaultLine from '~/fields/FaultLine.vue'
 import JointHead from './JointHead.vue'
 import JointLimits from './JointLimits.vue'
 import DriverFields from './DriverFields.vue'
@@ -115,11 +116,11 @@ const setSuspended = (on: boolean) =>
       else delete d.suspended
     },
   )
-const drive = (way: DriverWay) =>
-  edits.drive(
-    props.joint.name,
-    newDriver(way, { joint: props.joint.id, freedom: mine.value[0]?.freedom }, turns.value),
-  )
+const fault = ref('')
+async function drive(way: DriverWay) {
+  const driven = { joint: props.joint.id, freedom: mine.value[0]?.freedom }
+  fault.value = reasons(await edits.drive(props.joint.name, newDriver(way, driven, turns.value)))
+}
 </script>
 
 <template>
@@ -161,6 +162,7 @@ const drive = (way: DriverWay) =>
     </template>
     <MeasureButton />
   </div>
+  <FaultLine :text="fault" inset />
 
   <LoadList v-if="stage.stage === 'drive' && mine.length > 0" :key="joint.id" :place="place" />
   <div class="company">

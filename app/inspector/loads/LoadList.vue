@@ -12,6 +12,7 @@ import {
   loadType,
   reasons,
   removalOf,
+  scenarioToFill,
   takesDatum,
 } from '@ligamen/core'
 import type { AnyLoad, LoadPlace, Problem } from '@ligamen/core'
@@ -72,7 +73,7 @@ const tell = (refused: readonly Problem[]) => {
 async function add(kind: string) {
   let made = ''
   const refused = await mechanism.edit(loadType(kind).title, (draft) => {
-    made = addLoad(draft, mechanism.scenario!.id, kind, target.value!)
+    made = addLoad(draft, scenarioToFill(draft, mechanism.scenario?.id), kind, target.value!)
   })
   tell(refused)
   if (refused.length === 0) opened.value = made

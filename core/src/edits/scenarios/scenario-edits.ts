@@ -36,6 +36,10 @@ export function addScenario(draft: MechanismDocument, name: string, copied?: str
   return id
 }
 
+/** Id of the scenario to which something is added: the one that is open; a document that has none gets its first. */
+export const scenarioToFill = (draft: MechanismDocument, open: string | undefined): string =>
+  open ?? draft.scenarios[0]?.id ?? addScenario(draft, 'Scenario')
+
 /** A copy whose drivers, moves, cues and shots have ids of their own, its ties following them. */
 function renamed(draft: MechanismDocument, scenario: Scenario): Scenario {
   const names = new Map<string, string>()
