@@ -8,7 +8,7 @@ import { SurfaceFinder } from '../proximity/features/surface-finder'
 import type { Problem } from '../result'
 import { listed } from '../wording'
 import { LEFT_OUT_OF_REST } from './contact-problems'
-import { isOfOutlines } from './outline-pairs'
+import { hasForces } from './pairs'
 import type { ContactPair } from './contact-pair'
 
 /** Codes: `contact-idle`, `contact-open`, `contact-thin`, `contacts-left-out`. */
@@ -19,25 +19,13 @@ export function contactNotes(
 ): Problem[] {
   const acting = pairs.filter(({ contact }) => !contact.suspended)
   if (mode === 'rest') return acting.length > 0 ? [LEFT_OUT_OF_REST] : []
-  if (mode === 'free') return idleContacts(mechanism, acting.filter(isOfOutlines), BY_FORCES)
-  return [...idleContacts(mechanism, acting, WITHOUT_SHAPE), ...surfaceNotes(mechanism, acting)]
-}
-
-const WITHOUT_SHAPE = {
-  why: 'has no part to touch with, or one whose triangles are not at hand',
-  out: 'Give both sides parts, or choose other bodies.',
-}
-const BY_FORCES = {
-  why: 'has no outlines that move in one plane, and forces act between such outlines only',
-  out: 'Turn a part of one, hold both in one plane, choose other bodies, or let drivers prescribe the motion.',
+  const shapeless = [...idleContacts(mechanism, acting), ...surfaceNotes(mechanism, acting)]
+  if (mode !== 'free') return shapeless
+  return [...shapeless, ...givingWay(mechanism, acting)]
 }
 
 /** Contacts of which nothing can touch, with the bodies or groups on both sides. */
-function idleContacts(
-  { geometry }: Mechanism,
-  pairs: readonly ContactPair[],
-  { why, out }: typeof WITHOUT_SHAPE,
-): Problem[] {
+function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
   const { document } = geometry
   const idle = (document.contacts ?? []).filter(
     (contact: Contact) => !contact.suspended && !pairs.some((pair) => pair.contact === contact),
@@ -46,7 +34,18 @@ function idleContacts(
   const entries = entriesOf(document)
   return idle.map(({ id, name, a, b }) => ({
     code: 'contact-idle',
-    message: `${name} does nothing: ${nameOfEntry(entries, a)} with ${nameOfEntry(entries, b)} ${why}. ${out}`,
+    message: `${name} does nothing: ${nameOfEntry(entries, a)} with ${nameOfEntry(entries, b)} has no part to touch with, or one whose triangles are not at hand. Give both sides parts, or choose other bodies.`,
+    ids: [id],
+  }))
+}
+
+/** Contacts that give way and touch by triangles, where nothing gives way. */
+function givingWay({ geometry }: Mechanism, pairs: readonly ContactPair[]): Problem[] {
+  const contacts = [...new Set(pairs.filter((pair) => !hasForces(pair)).map(({ contact }) => contact))]
+  const entries = entriesOf(geometry.document)
+  return contacts.map(({ id, name, a, b }) => ({
+    code: 'contact-idle',
+    message: `${name} does nothing: it gives way, and ${nameOfEntry(entries, a)} touches ${nameOfEntry(entries, b)} by triangles, which are rigid only. Clear its depth, or hold both in one plane.`,
     ids: [id],
   }))
 }

@@ -9,7 +9,7 @@ import type { MotionState } from '../mechanism/state'
 import { LIE } from '../proximity/place'
 import type { Lie } from '../proximity/place'
 import type { ContactPair } from './contact-pair'
-import { outlinePairs, seatedParts } from './outline-pairs'
+import { isOfOutlines, outlinePairs, seatedParts } from './outline-pairs'
 import type { SeatedPart } from './outline-pairs'
 import { surfacePair } from './surface-pairs'
 
@@ -27,6 +27,9 @@ export function everyContactPair(mechanism: Mechanism): readonly ContactPair[] {
   if (parts.every(({ mesh }) => mesh === undefined || meshAtHand(mesh))) known.set(mechanism, pairs)
   return pairs
 }
+
+/** Whether forces act between a pair: surfaces of triangles that give way have none. */
+export const hasForces = (pair: ContactPair): boolean => isOfOutlines(pair) || !pair.contact.compliance
 
 /** Pairs of one contact, also where it is suspended. @param contact by id */
 export const pairsOfContact = (mechanism: Mechanism, contact: string | undefined): ContactPair[] =>

@@ -19,6 +19,8 @@ import type { ContactPair } from './contact-pair'
 /** Two surfaces that may touch; its frames are those of their parts. */
 export type SurfacePair = ContactPair<FeaturePlace>
 
+export const isOfSurfaces = (pair: ContactPair): pair is SurfacePair => pair.finder instanceof SurfaceFinder
+
 /** A part on a body, by index. */
 interface OnBody {
   readonly body: number

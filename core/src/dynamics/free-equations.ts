@@ -16,6 +16,7 @@ import { settleFriction } from './dry-friction'
 import { ForwardDynamics } from './forward'
 import type { Hold } from './holds'
 import { Leap } from './leap'
+import { TossedBodies } from './tossed'
 import type { Physics } from './physics'
 import { ABSOLUTE_ERROR, ABSOLUTE_RATE_ERROR, RELATIVE_ERROR } from './tolerances'
 
@@ -89,7 +90,15 @@ export class FreeEquations {
       absolute,
     })
     this.between = new Float64Array(absolute.length)
-    this.leap = new Leap({ setting, system: this.system, forward: this.forward, ode: this.ode, carried })
+    const tossed = new TossedBodies(equations.mechanism, physics.masses, independent)
+    this.leap = new Leap({
+      setting,
+      system: this.system,
+      forward: this.forward,
+      ode: this.ode,
+      carried,
+      tossed,
+    })
   }
 
   get state(): MotionState {

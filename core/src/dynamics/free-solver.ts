@@ -5,7 +5,8 @@
  * Integrated are the coordinates and rates of the independent links (free-equations.ts). What happens suddenly ends a step: a limit is
  * struck or left, friction begins to hold or lets go. From there the equations are set up anew.
  */
-import type { OutlinePair } from '../contact/outline-pairs'
+import type { ContactPair } from '../contact/contact-pair'
+import { isOfOutlines } from '../contact/outline-pairs'
 import type { Problem } from '../result'
 import type { Mechanism } from '../mechanism/compile'
 import { Equations } from '../mechanism/equations'
@@ -41,8 +42,8 @@ export interface FreeOptions {
   readonly accuracy?: number
   /** When it ends; it is given up where too many steps lie before that. */
   readonly until?: number
-  /** Outlines that may touch. */
-  readonly pairs?: readonly OutlinePair[]
+  /** What may touch. */
+  readonly pairs?: readonly ContactPair[]
   /** Where contacts were not told apart; written here. */
   readonly stretches?: Stretch[]
 }
@@ -109,7 +110,7 @@ export class FreeSolver implements Mover {
     this.lookedAt = time
     const { pairs = [], stretches = [] } = options
     const rigid = pairs.filter(({ contact }) => !contact.compliance)
-    const soft = pairs.filter(({ contact }) => contact.compliance)
+    const soft = pairs.filter(isOfOutlines).filter(({ contact }) => contact.compliance)
     this.contacts = rigid.length > 0 ? new FreeContacts(mechanism, rigid, stretches) : null
     this.compliant = soft.length > 0 ? new CompliantContacts(soft) : null
     let { loads } = physics

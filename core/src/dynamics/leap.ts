@@ -7,6 +7,7 @@ import type { MotionState } from '../mechanism/state'
 import type { Inputs } from '../solve/inputs'
 import type { System, SystemFailure } from '../solve/system'
 import type { ForwardDynamics } from './forward'
+import type { TossedBodies } from './tossed'
 
 export interface LeapingOn {
   readonly setting: { readonly state: MotionState; readonly inputs: Inputs }
@@ -15,6 +16,8 @@ export interface LeapingOn {
   readonly ode: Dop853
   /** Links whose coordinates are integrated. */
   readonly carried: Int32Array
+  /** Bodies that nothing holds. */
+  readonly tossed: TossedBodies
 }
 
 export class Leap {
@@ -50,17 +53,23 @@ export class Leap {
 
   /** Goes on by rates that change evenly from those with which it set out to the present ones, and closes what is there. @returns why it cannot be closed */
   drift(duration: number, to: number): SystemFailure | null {
-    const { carried, setting, system, forward } = this.on
+    const { carried, setting, system, forward, tossed } = this.on
     const { state, inputs } = setting
     forward.moveOn()
-    for (const link of carried) state.q[link] += (duration / 2) * (this.first[link] + state.rate[link])
+    for (const link of carried)
+      if (!tossed.has[link]) state.q[link] += (duration / 2) * (this.first[link] + state.rate[link])
+    tossed.drift(state, duration)
     inputs.prescribe(to)
-    return system.close()
+    const failure = system.close()
+    if (!failure) tossed.arrive(state)
+    return failure
   }
 
   /** Keeps the present rates as those with which it sets out. */
   setOut(): void {
-    this.first.set(this.on.setting.state.rate)
+    const { setting, tossed } = this.on
+    this.first.set(setting.state.rate)
+    tossed.setOut(setting.state)
   }
 
   /** Changes rates by the present accelerations over a time [s]. */

@@ -25,8 +25,7 @@ import type { Mover } from '../solve/mover'
 import { Solver } from '../solve/solver'
 import type { Closed } from '../contact/closed'
 import { contactNotes } from '../contact/notes'
-import { isOfOutlines } from '../contact/outline-pairs'
-import { everyContactPair } from '../contact/pairs'
+import { everyContactPair, hasForces } from '../contact/pairs'
 import { PushingMover } from '../contact/pushing-mover'
 import type { MotionState } from '../mechanism/state'
 import type { Problem } from '../result'
@@ -356,7 +355,7 @@ export class Acts {
         ? new FreeSolver(held, physics, drives, q, heading, rows, time, {
             isWatched,
             until,
-            pairs: pairs.filter(isOfOutlines),
+            pairs: pairs.filter(hasForces),
             stretches,
           })
         : new RestMover(held, physics, drives, q, rows, time)

@@ -1,7 +1,7 @@
 /** What happened suddenly in a motion, in words: where it snapped over, took a blow, or lost what held it up. */
 import { PushingMover } from '../contact/pushing-mover'
 import type { Stretch } from '../dynamics/contact/crowd'
-import { CROWDED_STEP } from '../dynamics/contact/tolerances'
+import { CROWDED_STEP, ROUGH_STEP } from '../dynamics/contact/tolerances'
 import { FreeSolver } from '../dynamics/free-solver'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Problem } from '../result'
@@ -62,23 +62,32 @@ function blow({ time, energy }: FreeSolver['blows'][number]): Problem {
 }
 
 /**
- * Where contacts were not told apart. Code: `contacts-crowded`.
+ * Where contacts were not told apart. Codes: `contacts-crowded`, `contacts-of-triangles`.
  * @param until where the motion has got to [s]
  */
-export function crowdedNotes(stretches: readonly Stretch[], until: number): Problem[] {
+export const crowdedNotes = (stretches: readonly Stretch[], until: number): Problem[] => [
+  ...notesOf(
+    'contacts-crowded',
+    stretches.filter(({ isRough }) => !isRough),
+    until,
+    `contacts follow one another too fast to be told apart, as when something rattles. They are solved in even steps of ${formatQuantity(CROWDED_STEP, 'ms', 3)} there: blows may be late by as much.`,
+  ),
+  ...notesOf(
+    'contacts-of-triangles',
+    stretches.filter(({ isRough }) => isRough),
+    until,
+    `surfaces of triangles touch. They are solved in even steps of ${formatQuantity(ROUGH_STEP, 'ms', 3)} there: blows may be late by as much, and what is round rolls as its triangles do.`,
+  ),
+]
+
+function notesOf(code: string, stretches: readonly Stretch[], until: number, what: string): Problem[] {
   if (stretches.length === 0) return []
   const { from } = stretches[0]
   const to = Math.min(until, stretches[stretches.length - 1].to)
   const sum = stretches.reduce((time, stretch) => time + Math.min(until, stretch.to) - stretch.from, 0)
   const where =
     stretches.length === 1
-      ? `From ${from.toFixed(3)} s to ${to.toFixed(3)} s contacts follow`
-      : `Between ${from.toFixed(3)} s and ${to.toFixed(3)} s there are ${stretches.length} stretches, ${formatQuantity(sum, 's', 3)} together, in which contacts follow`
-  return [
-    {
-      code: 'contacts-crowded',
-      message: `${where} one another too fast to be told apart, as when something rattles. They are solved in even steps of ${formatQuantity(CROWDED_STEP, 'ms', 3)} there: blows may be late by as much.`,
-      data: { time: from, to, together: sum },
-    },
-  ]
+      ? `From ${from.toFixed(3)} s to ${to.toFixed(3)} s`
+      : `Between ${from.toFixed(3)} s and ${to.toFixed(3)} s there are ${stretches.length} stretches, ${formatQuantity(sum, 's', 3)} together, in which`
+  return [{ code, message: `${where} ${what}`, data: { time: from, to, together: sum } }]
 }

@@ -51,8 +51,8 @@ export interface PlaceFinder<P extends Place = Place> {
   around(lie: Lie, reach: number, known: readonly P[]): P[]
   /** Where a place that has come to its end goes on; null where it does not. */
   next(lie: Lie, place: P): P | null
-  /** Where they touch or overlap, up to a gap [m], the deepest first. */
-  touching(lie: Lie, most: number): P[]
+  /** Where they touch or overlap, up to a gap [m], the deepest first. @param turn also where they would if they were turned a little [rad] */
+  touching(lie: Lie, most: number, turn?: number): P[]
   /** Writes the places of A and B that are nearest to each other, in the frame of A, three numbers each [m]. Returns the gap there [m]; null where they are far apart, or deep in each other. */
   closest(lie: Lie, out: Float64Array): number | null
   /** Lines that show where they may touch, in the frame of A, three numbers a point [m]; none of surfaces. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { grab } from '../../src'
 import { contactPairs, LieReader } from '../../src/contact/pairs'
 import { standingAt } from '../../src/mechanism/state'
-import { ball, box, column } from '../proximity/solids'
+import { ball, box, column, NEEDLE } from '../proximity/solids'
 import { Sketch } from '../sketch'
 import type { Flat, Point } from '../sketch'
 import { bring } from './brought'
@@ -45,17 +45,6 @@ const tip = Float32Array.from(
     0.004,
   ),
 )
-/** The same, pointed in both ways. */
-const needle = (() => {
-  const top: Point[] = [
-    [0.01, 0.05, 0.01],
-    [-0.01, 0.05, 0.01],
-    [-0.01, 0.05, -0.01],
-    [0.01, 0.05, -0.01],
-  ]
-  const sides = top.flatMap((corner, k) => [0, 0, 0, ...top[(k + 3) % 4]!, ...corner])
-  return Float32Array.from([...sides, ...top[0]!, ...top[1]!, ...top[2]!, ...top[0]!, ...top[2]!, ...top[3]!])
-})()
 
 describe('surfaces of triangles', () => {
   it('meet where boxes on axes that cross do', () => {
@@ -75,7 +64,7 @@ describe('surfaces of triangles', () => {
 
   it.each([
     ['edge', tip],
-    ['needle', needle],
+    ['needle', NEEDLE],
   ])('lift an %s on a wedge as its slope says', (_, triangles) => {
     const film = wedge(triangles).solve()
     const lift = (t: number) => 0.05 * tan(WEDGE) * t
@@ -89,7 +78,7 @@ describe('surfaces of triangles', () => {
   })
 
   it('let go over the edge of a wedge, and take up again', () => {
-    const film = wedge(needle, 0.15).solve()
+    const film = wedge(NEEDLE, 0.15).solve()
     const way = (frame: number) => 0.15 * film.time(frame)
     for (const frame of [10, 30, 38])
       expect(film.joint('lift', frame)[0]).toBeCloseTo(tan(WEDGE) * way(frame), 7)
@@ -202,10 +191,17 @@ describe('what a run says before', () => {
     expect(codes(pair(box(0.04, 0.04, 1e-5)))).toEqual(['contact-thin'])
   })
 
-  it('names contacts without parts, and those that forces cannot act in', () => {
+  it('names contacts without parts, and those that give way by forces, which triangles do not', () => {
     const bare = pair(solid)
     bare.document.bodies[1]!.parts = []
     expect(codes(bare)).toEqual(['contact-idle'])
-    expect(codes(pair(solid), 'free')).toContain('contact-idle')
+    const soft = pair(solid)
+    soft.document.contacts![0]!.compliance = { force: '10 N', depth: '0.1 mm' }
+    for (const body of soft.document.bodies)
+      body.mass = { mass: 1, centre: [0.2, 0, 0], inertia: [1, 1, 1, 0, 0, 0] }
+    expect(codes(soft, 'free')).toEqual(['contact-idle'])
+    expect(codes(soft)).toEqual([])
+    for (const contact of soft.document.contacts!) delete contact.compliance
+    expect(codes(soft, 'free')).toEqual([])
   })
 })

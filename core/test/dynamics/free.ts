@@ -6,8 +6,7 @@ import type { ActingLoad } from '../../src/dynamics/loads/loads'
 import { bodyMasses, linkMasses } from '../../src/dynamics/masses'
 import { physics } from '../../src/dynamics/physics'
 import type { Physics } from '../../src/dynamics/physics'
-import { isOfOutlines } from '../../src/contact/outline-pairs'
-import { contactPairs } from '../../src/contact/pairs'
+import { contactPairs, hasForces } from '../../src/contact/pairs'
 import { coordinateOf } from '../../src/mechanism/coordinate'
 import type { Mechanism } from '../../src/mechanism/compile'
 import type { Model } from '../../src'
@@ -82,7 +81,7 @@ export function letGo(
 ): FreeSolver {
   const start = new Float64Array(mechanism.links)
   for (const [joint, rate] of Object.entries(rates)) start[linkOf(mechanism, joint)] = rate
-  const pairs = contactPairs(mechanism).filter(isOfOutlines)
+  const pairs = contactPairs(mechanism).filter(hasForces)
   const driven = Object.entries(drives).map(([joint, speed]) => {
     const link = linkOf(mechanism, joint)
     return { link, evaluate: steady(home[link], speed) }

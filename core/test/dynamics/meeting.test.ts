@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { isOfOutlines } from '../../src/contact/outline-pairs'
 import { contactPairs, LieReader } from '../../src/contact/pairs'
-import { Meeting } from '../../src/dynamics/contact/meeting'
+import { OutlineMeeting } from '../../src/dynamics/contact/outline-meeting'
 import { MotionState } from '../../src/mechanism/state'
 import { Sketch } from '../sketch'
 import type { Flat } from '../sketch'
@@ -53,7 +53,7 @@ describe.each(Object.keys(PARTS))('a %s', (one) => {
     expect(touches.length).toBeGreaterThan(0)
     const h = 1e-5
     for (const touch of touches) {
-      const meeting = new Meeting(pair!, touch)
+      const meeting = new OutlineMeeting(pair!, touch)
       const at = (t: number) => {
         moveTo(t)
         meeting.place(state)

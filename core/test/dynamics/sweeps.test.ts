@@ -14,8 +14,8 @@ function numbers(seed: number): () => number {
 }
 
 /** Contacts of bodies that answer to each other a little: J J^T with unit diagonals. */
-function contacts(many: number, draw: () => number): ContactResponse {
-  const n = 2 * many
+function contacts(many: number, draw: () => number, tangents = 1): ContactResponse {
+  const n = (1 + tangents) * many
   const rows = Array.from({ length: n }, (_, r) =>
     Array.from({ length: 3 * n }, (__, c) => (c === r ? 2 : 0.3 * draw())),
   ).map((row) => {
@@ -45,7 +45,7 @@ describe.each([1, 2, 5])('%d contacts', (many) => {
       const swept = sweep(
         response,
         right,
-        Array.from({ length: many }, () => ({ coefficient: 0 })),
+        Array.from({ length: many }, () => ({ coefficient: 0, tangents: 1 })),
       )
       for (let d = 0; d < 2 * many; d += 2) expect(swept[d]).toBeCloseTo(whole!.forces[d]!, 7)
     }
@@ -60,7 +60,7 @@ describe.each([1, 2, 5])('%d contacts', (many) => {
       const swept = sweep(
         response,
         right,
-        Array.from({ length: many }, () => ({ coefficient })),
+        Array.from({ length: many }, () => ({ coefficient, tangents: 1 })),
       )
       const after = right.map(
         (rate, d) =>
@@ -76,5 +76,39 @@ describe.each([1, 2, 5])('%d contacts', (many) => {
           expect(swept[tangent]).toBeCloseTo(-Math.sign(after[tangent]!) * coefficient * swept[normal]!, 7)
       }
     }
+  })
+
+  it('in space friction has a round cone, and goes straight against the way in which it slides', () => {
+    const draw = numbers(700 + many)
+    const slid = { sticks: 0, slides: 0 }
+    for (let k = 0; k < 20; k++) {
+      const even = contacts(many, draw, 2)
+      // one direction moves more easily than another
+      const scale = even.scale.map(() => 1 + 0.8 * draw())
+      const right = Float64Array.from({ length: 3 * many }, draw)
+      const coefficient = 0.4
+      const asked = Array.from({ length: many }, () => ({ coefficient, tangents: 2 }))
+      const swept = sweep(Object.assign(even, { scale }), right, asked)
+      const n = 3 * many
+      const after = right.map(
+        (rate, d) =>
+          rate +
+          swept.reduce((sum, impulse, e) => sum + (even.w[n * d + e]! * impulse) / scale[d]! / scale[e]!, 0),
+      )
+      for (let d = 0; d < n; d += 3) {
+        const [normal, ...friction] = swept.slice(d, d + 3) as unknown as [number, number, number]
+        const [opens, ...slip] = after.slice(d, d + 3) as unknown as [number, number, number]
+        expect(normal).toBeGreaterThanOrEqual(0)
+        expect(opens).toBeGreaterThan(-1e-7)
+        expect(normal * opens).toBeCloseTo(0, 7)
+        const [size, speed] = [Math.hypot(...friction), Math.hypot(...slip)]
+        expect(size).toBeLessThanOrEqual(coefficient * normal + 1e-12)
+        if (normal < 1e-6) continue
+        slid[speed > 1e-6 ? 'slides' : 'sticks']++
+        if (speed > 1e-6)
+          friction.forEach((one, t) => expect(one).toBeCloseTo((-coefficient * normal * slip[t]!) / speed, 6))
+      }
+    }
+    expect(Math.min(slid.sticks, slid.slides)).toBeGreaterThan(0)
   })
 })

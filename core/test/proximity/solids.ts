@@ -67,3 +67,15 @@ export function numbersFrom(seed: number): () => number {
   let state = seed
   return () => (state = (state * 48271) % 2147483647) / 2147483647
 }
+
+/** A tip at the origin that points down along y, with a square top. */
+export const NEEDLE = (() => {
+  const top: [number, number, number][] = [
+    [0.01, 0.05, 0.01],
+    [-0.01, 0.05, 0.01],
+    [-0.01, 0.05, -0.01],
+    [0.01, 0.05, -0.01],
+  ]
+  const sides = top.flatMap((corner, k) => [0, 0, 0, ...top[(k + 3) % 4]!, ...corner])
+  return Float32Array.from([...sides, ...top[0]!, ...top[1]!, ...top[2]!, ...top[0]!, ...top[2]!, ...top[3]!])
+})()

@@ -36,8 +36,8 @@ export class ContactForces implements ActingLoad {
   /** Friction takes power, and so does what closes or opens. */
   loss(): number {
     let sum = 0
-    for (const { normal, tangential, gapRate, slipRate } of this.closed)
-      sum -= normal * gapRate + tangential * slipRate
+    for (const { normal, tangential, sideways, gapRate, slipRate, sideRate } of this.closed)
+      sum -= normal * gapRate + tangential * slipRate + sideways * sideRate
     return sum
   }
 
@@ -51,18 +51,22 @@ export class ContactForces implements ActingLoad {
     }
     this.unforced.set(state.acceleration)
     response.read(forward, state, closed)
-    if (forward.isUnforced)
-      for (let k = 0; k < closed.length; k++) {
-        closed[k].gapChange += response.along(2 * k, state.acceleration, forward.independent)
-        closed[k].slipChange += response.along(2 * k + 1, state.acceleration, forward.independent)
+    if (forward.isUnforced) {
+      const { acceleration } = state
+      let d = 0
+      for (const meeting of closed) {
+        meeting.gapChange += response.along(d++, acceleration, forward.independent)
+        meeting.slipChange += response.along(d++, acceleration, forward.independent)
+        if (meeting.alongSide) meeting.sideChange += response.along(d++, acceleration, forward.independent)
       }
-    if (this.right.length < 2 * closed.length) {
-      this.right = new Float64Array(2 * closed.length)
-      this.forces = new Float64Array(2 * closed.length)
+    }
+    if (this.right.length < response.n) {
+      this.right = new Float64Array(response.n)
+      this.forces = new Float64Array(response.n)
     }
   }
 
-  /** Changes of gaps and of sliding without forces of contacts, by direction. */
+  /** Changes of gaps and of sliding without forces of contacts, by direction; of outlines. */
   changes(): Float64Array {
     const { closed, right } = this
     for (let k = 0; k < closed.length; k++) {
@@ -72,7 +76,7 @@ export class ContactForces implements ActingLoad {
     return right
   }
 
-  /** Rates of gaps and of sliding, by direction. */
+  /** Rates of gaps and of sliding, by direction; of outlines. */
   rates(): Float64Array {
     const { closed, right } = this
     for (let k = 0; k < closed.length; k++) {

@@ -1,11 +1,12 @@
 /**
- * Stretches in which contacts change faster than they can be told apart, as when something rattles: these are gone through in even steps.
+ * Stretches in which contacts change faster than they can be told apart, as when something rattles, or in which surfaces of triangles touch,
+ * whose corners and sides take turns: these are gone through in even steps.
  * All that touches at the start of a step, or would meet in it, shares a blow there, and another one while rates go on evenly to its end.
  * What overlaps after a step is pushed apart.
  * Source: Stewart & Trinkle, An implicit time-stepping scheme for rigid body dynamics with inelastic collisions and Coulomb friction
  * (1996); Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, chapter 10.
  */
-import type { OutlinePair } from '../../contact/outline-pairs'
+import type { ContactPair } from '../../contact/contact-pair'
 import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
 import type { Problem } from '../../result'
@@ -26,6 +27,8 @@ import {
   DRIFT,
   LONGEST_STRETCH,
   MOST_AS_A_WHOLE,
+  ROUGH_STEP,
+  ROUGH_STRETCH,
   SLOW_SLIP,
   TOUCHES,
 } from './tolerances'
@@ -35,10 +38,25 @@ import { touchingAt } from './touching'
 export interface Stretch {
   readonly from: number
   to: number
+  /** Whether surfaces of triangles touched. */
+  isRough: boolean
 }
+
+/** How near something is that may touch in a step: by a gap [m] and by a turn [rad]. */
+interface Near {
+  readonly gap: number
+  readonly turn: number
+}
+
+/** What goes with one of a step's meetings: its own directions' rates [m/s]. */
+type After = (meeting: Meeting, duration: number) => readonly number[]
 
 /** Rounds in which overlaps are taken out after a step. */
 const MOST_ROUNDS = 5
+/** It is looked somewhat farther at the end of a step, since the next one may go farther [-]. */
+const AHEAD = 1.2
+/** How near places of two steps are that are one, as a share of the smaller shape [-]. */
+const SAME = 1e-3
 /** Shorter flights than so many steps are none. */
 const STEPS_OF_FLIGHT = 4
 
@@ -47,10 +65,17 @@ export class Crowd {
   private changes: number[] = []
   private until = -Infinity
   private length = CROWDED_STRETCH
+  /** Until when it goes on so since surfaces have touched [s]. */
+  private roughUntil = -Infinity
+  /** What touched in the last step. */
+  private last: readonly Meeting[] = []
+  /** What touches at the end of it. */
+  private seen: { readonly time: number; readonly near: Near; readonly meetings: readonly Meeting[] } | null =
+    null
 
   constructor(
     private readonly mechanism: Mechanism,
-    private readonly pairs: readonly OutlinePair[],
+    private readonly pairs: readonly ContactPair[],
     private readonly forces: ContactForces,
     /** Stretches so far. */
     private readonly stretches: Stretch[],
@@ -69,7 +94,16 @@ export class Crowd {
     this.until = time + this.length
     this.changes = []
     if (goesOn) last.to = this.until
-    else stretches.push({ from: time, to: this.until })
+    else stretches.push({ from: time, to: this.until, isRough: false })
+  }
+
+  /** Surfaces touch: it goes on so for a while. */
+  meetSurfaces(time: number): void {
+    const { stretches } = this
+    this.roughUntil = time + ROUGH_STRETCH
+    const last = stretches.at(-1)
+    if (!last || last.to < time) stretches.push({ from: time, to: this.roughUntil, isRough: true })
+    else Object.assign(last, { to: Math.max(last.to, this.roughUntil), isRough: true })
   }
 
   /** How much more there is to do for the contacts that touch now than for a few. */
@@ -79,12 +113,14 @@ export class Crowd {
   }
 
   isOn(time: number): boolean {
-    return time < this.until
+    return time < Math.max(this.until, this.roughUntil)
   }
 
   /** Ends the stretch at a time before its end. */
   end(time: number): void {
-    this.until = -Infinity
+    this.until = this.roughUntil = -Infinity
+    this.seen = null
+    this.last = []
     this.stretches.at(-1)!.to = time
   }
 
@@ -93,118 +129,158 @@ export class Crowd {
     const { leap, forward, state } = free
     const { forces, mechanism } = this
     const from = free.placedAt
-    const to = Math.min(from + this.crowding * CROWDED_STEP, this.until, latest)
+    const even = this.crowding * (from < this.roughUntil ? ROUGH_STEP : CROWDED_STEP)
+    const to = Math.min(from + even, Math.max(this.until, this.roughUntil), latest)
     const duration = to - from
-    const near = TOUCHES * mechanism.size + duration * fastest(state, mechanism.size)
+    const near = nearIn(duration, state, mechanism.size)
     const energy = forward.kineticEnergy + forward.potentialEnergy
     const { lost } = free
     leap.begin(from)
-    forces.closed = touchingAt(this.pairs, state, near)
+    forces.closed = this.touchingFrom(from, state, near)
     if (!free.contacts!.read(from)) return undefined
     const { closed } = forces
+    if (closed.some(({ alongSide }) => alongSide)) this.meetSurfaces(to)
+    const forcesBefore = closed.map((meeting) => this.forceBefore(meeting))
+    this.last = closed
     const taken = loads.acting.length > 0 ? duration * loads.loss(state, from) : 0
-    for (const meeting of closed) meeting.normal = meeting.tangential = 0
-    const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < 0)
+    for (const meeting of closed) meeting.normal = meeting.tangential = meeting.sideways = 0
+    const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < -DRIFT * mechanism.size)
     if (meets) {
       if (!this.strike(free, duration, struck)) return clings(mechanism, closed, from)
       if (!free.contacts!.read(from)) return undefined
     }
     leap.setOut()
     leap.kick(duration / 2)
-    if (!this.strike(free, duration, evenly)) return clings(mechanism, closed, from)
+    if (!this.strike(free, duration, evenly, forcesBefore)) return clings(mechanism, closed, from)
     leap.kick(duration / 2)
     free.failure = leap.drift(duration, to)
     if (free.failure || !this.pushApart(free, to, near)) return undefined
     forces.closed = closed.filter(({ normal }) => normal > 0)
     leap.end(to, taken)
     free.look(to)
+    for (const meeting of forces.closed) meeting.findWay(SLOW_SLIP * mechanism.size)
     if (free.hasDrivers)
       leap.bringIn(forward.kineticEnergy + forward.potentialEnergy + free.lost - energy - lost)
     return null
   }
 
-  /** Changes rates by impulses. @param after rates without these, which must not be negative along the normal. False where none fit */
+  /** What touches where a step begins, which is where the last one has ended. */
+  private touchingFrom(time: number, state: MotionState, near: Near): readonly Meeting[] {
+    const { seen } = this
+    const isKnown = seen?.time === time && near.gap <= seen.near.gap && near.turn <= seen.near.turn
+    return isKnown ? seen.meetings : touchingAt(this.pairs, state, near.gap, near.turn)
+  }
+
+  /** Forces in a place in the last step, by its directions [N]. */
+  private forceBefore(meeting: Meeting): number[] {
+    const { on, touch } = meeting
+    const same = this.last.find(
+      (one) => one.on === on && on.finder.areOne(one.touch, touch, SAME * on.finder.smaller),
+    )
+    return along(meeting, same?.normal ?? 0, same?.tangential ?? 0, same?.sideways ?? 0)
+  }
+
+  /** Changes rates by impulses. @param near forces from which it begins. @param after rates without these, which must not be negative along the normal. False where none fit */
   private strike(
     free: FreeEquations,
     duration: number,
-    after: (meeting: Meeting, duration: number) => [number, number],
+    after: After,
+    near: readonly number[][] = [],
   ): boolean {
     const { closed, response } = this.forces
     const rates = Float64Array.from(closed.flatMap((meeting) => after(meeting, duration)))
-    const asked = closed.map((meeting) => this.asked(meeting))
-    const impulses = impulsesOf(response, rates, asked)
+    const start = near.length > 0 ? Float64Array.from(near.flat(), (force) => duration * force) : undefined
+    const impulses = impulsesOf(response, rates, closed, (meeting) => this.asked(meeting), start)
     if (!impulses) return false
     free.contacts!.strike(impulses)
-    closed.forEach((meeting, k) => {
-      meeting.normal += impulses[2 * k] / duration
-      meeting.tangential += impulses[2 * k + 1] / duration
-    })
+    let d = 0
+    for (const meeting of closed) {
+      meeting.normal += impulses[d++] / duration
+      meeting.tangential += impulses[d++] / duration
+      if (meeting.alongSide) meeting.sideways += impulses[d++] / duration
+    }
     return true
   }
 
   /** What has stood still holds as long as static friction does. */
-  private asked({ law, slipRate }: Meeting): Asked {
-    const isStill = Math.abs(slipRate) < SLOW_SLIP * this.mechanism.size
+  private asked({ law, slip }: Meeting): Asked {
+    const isStill = Math.abs(slip) < SLOW_SLIP * this.mechanism.size
     return { coefficient: isStill ? law.staticFriction : law.kineticFriction, slides: null, least: 0 }
   }
 
-  /** Takes overlaps out of positions, which may bring together what is near. @param near gap up to which it is [m] */
-  private pushApart(free: FreeEquations, time: number, near: number): boolean {
+  /** Takes overlaps out of positions, which may bring together what is near. */
+  private pushApart(free: FreeEquations, time: number, near: Near): boolean {
     const { forces, mechanism, pairs } = this
+    this.seen = null
     for (let round = 0; round < MOST_ROUNDS; round++) {
-      forces.closed = touchingAt(pairs, free.state, near)
+      const ahead = { gap: AHEAD * near.gap, turn: AHEAD * near.turn }
+      const meetings = touchingAt(pairs, free.state, ahead.gap, ahead.turn)
+      forces.closed = meetings.filter(({ gap }) => gap < near.gap)
+      this.seen = { time, near: ahead, meetings }
       if (!forces.closed.some(({ gap }) => gap < -DRIFT * mechanism.size)) return true
       if (!free.contacts!.read(time)) return false
       const { closed, response } = forces
-      const gaps = new Float64Array(response.n)
-      closed.forEach(({ gap }, k) => (gaps[2 * k] = gap))
-      const moves = impulsesOf(response, gaps, closed.map(smooth))
+      const gaps = Float64Array.from(closed.flatMap((meeting) => along(meeting, meeting.gap, 0, 0)))
+      const moves = impulsesOf(response, gaps, closed, smooth)
       if (!moves) return true
       free.contacts!.move(moves, time)
+      this.seen = null
     }
     return true
   }
 }
 
-/** Null where none fit. */
-const impulsesOf = (
+/** Null where none fit. Few contacts of outlines are solved as a whole. */
+function impulsesOf(
   response: ContactResponse,
   rates: Float64Array,
-  asked: readonly Asked[],
-): Float64Array | null =>
-  asked.length > MOST_AS_A_WHOLE
-    ? sweep(response, rates, asked)
-    : (choose(response, rates, asked)?.forces ?? null)
+  meetings: readonly Meeting[],
+  ask: (meeting: Meeting) => Asked,
+  near?: Float64Array,
+): Float64Array | null {
+  const asked = meetings.map(ask)
+  const isWhole = meetings.length <= MOST_AS_A_WHOLE && meetings.every(({ alongSide }) => !alongSide)
+  if (isWhole) return choose(response, rates, asked)?.forces ?? null
+  const swept = asked.map(({ coefficient }, k) => ({
+    coefficient,
+    tangents: meetings[k].wrenches.length - 1,
+  }))
+  return sweep(response, rates, swept, near)
+}
 
 const smooth = (): Asked => ({ coefficient: 0, slides: 0, least: 0 })
 
-/** Rates of a blow at the start of a step [m/s]: how fast it opens beyond what it may, as what there is of a gap, or a bounce, allow; and how fast it slides. */
-function struck({ gap, gapRate, gapChange, slipRate, law }: Meeting, duration: number): [number, number] {
+/** Values along the directions that a meeting has. */
+const along = ({ alongSide }: Meeting, normal: number, tangent: number, side: number): number[] =>
+  alongSide ? [normal, tangent, side] : [normal, tangent]
+
+/** Rates of a blow at the start of a step: how fast it opens beyond what it may, as what there is of a gap, or a bounce, allow; and how fast it slides. */
+const struck: After = (meeting, duration) => {
+  const { gap, gapRate, gapChange, slipRate, sideRate, law } = meeting
   const back = -law.restitution * gapRate
   const meets = gap + duration * gapRate < 0
   const bounces = meets && 2 * back > STEPS_OF_FLIGHT * CROWDED_STEP * Math.abs(gapChange)
-  return [gapRate + (bounces ? -back : Math.max(0, gap / duration)), slipRate]
+  return along(meeting, gapRate + (bounces ? -back : Math.max(0, gap / duration)), slipRate, sideRate)
 }
 
 /** Rates at its end: on an average of both the gap goes with the even rates between. */
-function evenly(
-  { gap, gapRate, gapChange, slipRate, slipChange }: Meeting,
-  duration: number,
-): [number, number] {
-  return [
+const evenly: After = (meeting, duration) => {
+  const { gap, gapRate, gapChange, slipRate, slipChange, sideRate, sideChange } = meeting
+  return along(
+    meeting,
     2 * gapRate + duration * gapChange + Math.max(0, (2 * gap) / duration),
     slipRate + duration * slipChange,
-  ]
+    sideRate + duration * sideChange,
+  )
 }
 
-/** No point of the mechanism moves faster [m/s]. @param size [m] */
-function fastest({ twist }: MotionState, size: number): number {
-  let most = 0
-  for (let v = 0; v < twist.length; v += 6)
-    most = Math.max(
-      most,
-      size * Math.hypot(twist[v], twist[v + 1], twist[v + 2]) +
-        Math.hypot(twist[v + 3], twist[v + 4], twist[v + 5]),
-    )
-  return most
+/** What may come to touch in a step: no point of the mechanism goes farther [m], and nothing turns farther [rad]. @param size [m] */
+function nearIn(duration: number, { twist }: MotionState, size: number): Near {
+  let [fastest, turning] = [0, 0]
+  for (let v = 0; v < twist.length; v += 6) {
+    const turn = Math.hypot(twist[v], twist[v + 1], twist[v + 2])
+    turning = Math.max(turning, turn)
+    fastest = Math.max(fastest, size * turn + Math.hypot(twist[v + 3], twist[v + 4], twist[v + 5]))
+  }
+  return { gap: TOUCHES * size + duration * fastest, turn: 2 * duration * turning }
 }

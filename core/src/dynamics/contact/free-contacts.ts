@@ -3,24 +3,24 @@
  * an edge, stick, or break loose.
  * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, chapter 5.
  */
-import { lowestOfCubic } from '../../maths/cubic-dip'
 import { firstMeeting, since } from '../../contact/first-meeting'
 import type { Closing, LookBack } from '../../contact/first-meeting'
 import { watchesOf } from '../../contact/pair-watch'
 import type { PairWatch } from '../../contact/pair-watch'
 import { LieReader } from '../../contact/pairs'
-import type { OutlinePair } from '../../contact/outline-pairs'
+import type { ContactPair } from '../../contact/contact-pair'
+import { isOfOutlines } from '../../contact/outline-pairs'
 import { BEYOND, OVERLAPS } from '../../contact/tolerances'
 import type { Mechanism } from '../../mechanism/compile'
 import type { MotionState } from '../../mechanism/state'
-import type { Touch } from '../../proximity/outlines/touch'
 import type { Problem } from '../../result'
 import type { FreeEquations } from '../free-equations'
 import type { Physics } from '../physics'
+import { comesBack } from './coming-back'
 import { ContactForces } from './contact-forces'
 import { Crowd } from './crowd'
 import type { Stretch } from './crowd'
-import { Meeting } from './meeting'
+import type { Meeting } from './meeting'
 import { ContactModes } from './modes'
 import {
   AWAY,
@@ -32,18 +32,18 @@ import {
   STICKING_SPEED,
   TOUCHES,
 } from './tolerances'
-import { overlapOf, touchingAt } from './touching'
+import { meetingOn, overlapOf, touchingAt } from './touching'
 
 /** What happens suddenly: bodies meet, a contact would have to pull, friction is not enough, sliding ends, or a place leaves its edge. */
 export type ContactChange =
-  | Closing<Touch>
+  | Closing
   | {
       readonly kind: 'pulls' | 'breaks' | 'turns' | 'leaves'
       readonly time: number
       readonly meeting: Meeting
     }
 
-type Sign = Exclude<ContactChange, Closing<Touch>>['kind']
+type Sign = Exclude<ContactChange, Closing>['kind']
 const SIGNS: readonly Sign[] = ['pulls', 'breaks', 'turns', 'leaves']
 
 /** Instants of a step at which forces are looked at. */
@@ -53,14 +53,17 @@ export class FreeContacts {
   readonly forces: ContactForces
   /** What has parted or does not push, and is near still: it may come back within a step. */
   private parting: Meeting[] = []
-  private watches: readonly PairWatch<Touch>[] = []
+  private watches: readonly PairWatch[] = []
   private readonly slack: number
   private readonly modes: ContactModes
   private readonly crowd: Crowd
+  private readonly outlines: readonly ContactPair[]
+  /** Surfaces of triangles are not told apart where they touch. */
+  private readonly surfaces: readonly ContactPair[]
 
   constructor(
     private readonly mechanism: Mechanism,
-    private readonly pairs: readonly OutlinePair[],
+    private readonly pairs: readonly ContactPair[],
     /** Where they were not told apart; written here. */
     stretches: Stretch[],
   ) {
@@ -68,6 +71,8 @@ export class FreeContacts {
     this.crowd = new Crowd(mechanism, pairs, this.forces, stretches)
     this.modes = new ContactModes(mechanism, this.forces)
     this.slack = OVERLAPS * mechanism.size
+    this.outlines = pairs.filter(isOfOutlines)
+    this.surfaces = pairs.filter((on) => !isOfOutlines(on))
   }
 
   private get closed(): readonly Meeting[] {
@@ -77,16 +82,21 @@ export class FreeContacts {
   /** Finds what touches where everything stands; says what overlaps. */
   start(state: MotionState, time: number): Problem | null {
     const { mechanism } = this
-    this.touchAnew(state)
-    return overlapOf(mechanism, this.pairs, this.closed, state, time)
+    const onSurfaces = this.touchAnew(state, time)
+    return overlapOf(mechanism, this.pairs, [...this.closed, ...onSurfaces], state, time)
   }
 
-  private touchAnew(state: MotionState): void {
-    this.forces.closed = touchingAt(this.pairs, state, TOUCHES * this.mechanism.size)
+  /** @returns where surfaces touch */
+  private touchAnew(state: MotionState, time: number): readonly Meeting[] {
+    const most = TOUCHES * this.mechanism.size
+    this.forces.closed = touchingAt(this.outlines, state, most)
+    const onSurfaces = touchingAt(this.surfaces, state, most)
+    if (onSurfaces.length > 0) this.crowd.meetSurfaces(time)
     this.parting = []
     // nobody knows how far anything went in between
     this.watches = []
     for (const meeting of this.closed) this.takeIn(meeting, state)
+    return onSurfaces
   }
 
   /** Whether changes follow one another so fast that they are not told apart now. */
@@ -102,7 +112,7 @@ export class FreeContacts {
   /** Tells them apart again. */
   calm(state: MotionState, time: number): void {
     if (this.isCrowded(time)) this.crowd.end(time)
-    this.touchAnew(state)
+    this.touchAnew(state, time)
   }
 
   /** The first change in the last step; the motion stands there then, else at the end of the step. */
@@ -116,7 +126,7 @@ export class FreeContacts {
     for (let isNew = true; isNew;) {
       isNew = false
       for (const meeting of this.parting) {
-        const change = this.comesBack(meeting, bare, ode.before, end)
+        const change = comesBack(meeting, bare, [ode.before, end], this.reach)
         if (!change || change.time >= end) continue
         ;[found, end, isNew] = [change, change.time, true]
       }
@@ -200,6 +210,11 @@ export class FreeContacts {
     return -way * slipRate
   }
 
+  /** Gaps up to which outlines touch still, and are near [m]. */
+  private get reach() {
+    return { slack: this.slack, away: AWAY * this.mechanism.size }
+  }
+
   /** As slow as this is no sliding [m/s]. */
   private get crawl(): number {
     return STICKING_SPEED * this.mechanism.size
@@ -212,50 +227,6 @@ export class FreeContacts {
     for (const { normal, tangential } of closed) most = Math.max(most, normal, Math.abs(tangential))
     const unit = forces.response.scale[2 * closed.indexOf(meeting)]
     return PULLS * most + FAINT_PULL * mechanism.size * unit * unit
-  }
-
-  /** When what has parted is closed again by the end of a time, or comes to the end of its side near by; null where neither is. */
-  private comesBack(meeting: Meeting, step: LookBack, from: number, to: number): ContactChange | null {
-    const { state } = step
-    const { on, touch, start } = meeting
-    const place = () => {
-      meeting.place(state)
-      meeting.readRates(state)
-      return meeting.gap
-    }
-    const gapAt = (time: number): number => {
-      step.look(time)
-      return place()
-    }
-    let begin = from
-    let [gap, rate] = start
-    for (let k = 1; k <= LOOKS; k++) {
-      let end = from + (k / LOOKS) * (to - from)
-      gapAt(end)
-      const [gapAtEnd, rateAtEnd] = [meeting.gap, meeting.gapRate]
-      const duration = end - begin
-      // it may have been back and away again
-      const dip = lowestOfCubic([gap, duration * rate], [gapAtEnd, duration * rateAtEnd])
-      if (dip && dip.value < -this.slack && gapAt(begin + dip.at * duration) < -this.slack)
-        end = begin + dip.at * duration
-      gapAt(end)
-      ;[gap, rate] = [gapAtEnd, rateAtEnd]
-      const isBeyond = !touch.isFound || touch.beyond > BEYOND
-      if (isBeyond) end = since(step, begin, end, () => (place(), touch.isFound ? touch.beyond - BEYOND : 1))
-      if (gapAt(end) < -this.slack) {
-        gapAt(begin)
-        const turn =
-          meeting.gapRate > 0
-            ? since(step, begin, end, () => (place(), -meeting.gapRate))
-            : lastApart(begin, end, gapAt)
-        const time = gapAt(turn) > 0 ? since(step, turn, end, () => -place()) : turn
-        return { kind: 'closes', time, on, touch }
-      }
-      if (isBeyond)
-        return meeting.gap < AWAY * this.mechanism.size ? { kind: 'leaves', time: end, meeting } : null
-      begin = end
-    }
-    return null
   }
 
   /** A step counts: places are right. False where gaps have to be taken out. */
@@ -297,11 +268,12 @@ export class FreeContacts {
     else if (change.kind === 'breaks') this.modes.breaks(change.meeting)
     if (change.kind === 'leaves') this.leave(change.meeting, state)
     else if (change.kind === 'turns') this.stopWith(change.meeting)
+    else if (change.kind === 'closes' && !isOfOutlines(change.on)) this.crowd.meetSurfaces(change.time)
     else if (change.kind === 'closes') {
       const { on, touch } = change
       const known = this.parting.find((meeting) => meeting.touch === touch)
       this.parting = this.parting.filter((meeting) => meeting !== known)
-      const meeting = known ?? new Meeting(on, touch)
+      const meeting = known ?? meetingOn(on, touch)
       this.takeIn(meeting, state)
       forces.closed = [...closed, meeting]
     }
@@ -321,7 +293,7 @@ export class FreeContacts {
     const most = TOUCHES * mechanism.size
     const known = [...this.closed, ...this.parting].filter((one) => one.on === on).map(({ touch }) => touch)
     const lie = new LieReader().read(state, on)
-    const found = on.finder.around(lie, most, known).map((touch) => new Meeting(on, touch))
+    const found = on.finder.around(lie, most, known).map((touch) => meetingOn(on, touch))
     for (const other of found) this.takeIn(other, state)
     const isInCorner = found.some((other) => other.turnsAgainst(meeting))
     const rest = isInCorner ? this.closed : this.closed.filter((other) => other !== meeting)
@@ -383,15 +355,3 @@ export class FreeContacts {
     for (const watch of this.watches) watch.begin(state)
   }
 }
-
-/** An instant, ever nearer to the beginning of a time, at which a gap is open; the beginning where it never is. */
-function lastApart(begin: number, end: number, gapAt: (time: number) => number): number {
-  for (let share = 0.5; share > SHORTEST_SHARE; share /= 2) {
-    const time = begin + share * (end - begin)
-    if (gapAt(time) > 0) return time
-  }
-  return begin
-}
-
-/** Share of a time in which something that comes back at once is not looked for [-]. */
-const SHORTEST_SHARE = 1e-5

@@ -1,33 +1,35 @@
 /**
- * A place where two bodies touch, with its forces: what presses along the normal and what rubs along the tangent, how fast it opens and
- * slides, and how fast these change. The place wanders along both outlines, and the normal turns with it.
- * Source: Pfeiffer & Glocker, Multibody Dynamics with Unilateral Contacts, section 4.2 (plane contact of two contours).
+ * A place where two bodies touch, with its forces: what presses along the normal and what rubs across it, how fast it opens and slides,
+ * and how fast these change. Outlines slide one way or back (outline-meeting), surfaces any way (surface-meeting).
  */
-import { addEfforts, writeMoment } from '../../contact/closed'
+import { addEfforts } from '../../contact/closed'
+import type { ContactPair } from '../../contact/contact-pair'
 import { lawOf } from '../../contact/law'
 import type { ContactLaw } from '../../contact/law'
 import { LieReader } from '../../contact/pairs'
-import type { OutlinePair } from '../../contact/outline-pairs'
 import type { MotionState } from '../../mechanism/state'
-import type { Touch } from '../../proximity/outlines/touch'
+import type { Place } from '../../proximity/place'
 import type { Sense } from '../dry-friction'
 import { STICKING_SPEED } from './tolerances'
 
-export class Meeting {
+export abstract class Meeting<P extends Place = Place> {
   readonly law: ContactLaw
-  /** Which way B slides along the tangent of A; 0 while it sticks. */
+  /** Which way B slides along the tangent of A; 0 while it sticks. Surfaces that slide have 1. */
   way: Sense = 0
   /** Whether friction is at its limit though nothing slides: others that stick keep it from that. */
   isAtLimit = false
-  /** Forces on B along the normal of A and along its tangent, the other way on A [N]. */
+  /** Forces on B along the normal of A and along its tangents, the other way on A [N]. */
   normal = 0
   tangential = 0
+  sideways = 0
   /** Rates of the gap and of sliding [m/s]. */
   gapRate = 0
   slipRate = 0
+  sideRate = 0
   /** Their changes [m/s^2]; after `readChanges`. */
   gapChange = 0
   slipChange = 0
+  sideChange = 0
   /** How near each thing that may happen to it was where the step began; positive where it happens. */
   readonly signs = new Float64Array(4)
   /** The gap where the step began, and its rate there [m, m/s]; of what has parted. */
@@ -39,14 +41,23 @@ export class Meeting {
   /** Unit forces along normal and tangent as wrenches about the ground's origin. */
   readonly alongNormal = new Float64Array(6)
   readonly alongTangent = new Float64Array(6)
-  private readonly reader = new LieReader()
-  private readonly axis = new Float64Array(3)
+  /** The same along the other tangent; null where bodies stay in a plane. */
+  readonly alongSide: Float64Array | null
+  /** All of these. */
+  readonly wrenches: readonly Float64Array[]
+  protected readonly reader = new LieReader()
+  /** How the directions turn, and how the place goes, in ground [rad/s, m/s]. */
+  protected readonly turns = new Float64Array(3)
+  protected readonly moves = new Float64Array(3)
 
   constructor(
-    readonly on: OutlinePair,
-    readonly touch: Touch,
+    readonly on: ContactPair<P>,
+    readonly touch: P,
+    tangents: 1 | 2,
   ) {
     this.law = lawOf(on.contact)
+    this.alongSide = tangents === 2 ? new Float64Array(6) : null
+    this.wrenches = [this.alongNormal, this.alongTangent, ...(this.alongSide ? [this.alongSide] : [])]
   }
 
   /** [m] */
@@ -54,11 +65,16 @@ export class Meeting {
     return this.touch.gap
   }
 
+  /** How fast it slides: along the tangent, or any way on surfaces [m/s]. */
+  get slip(): number {
+    return this.alongSide ? Math.hypot(this.slipRate, this.sideRate) : this.slipRate
+  }
+
   /** Whether it slides: friction may be at its limit without that, and without friction nothing sticks. */
   get slides(): boolean {
-    const { law, way, isAtLimit, slipRate, on } = this
+    const { law, way, isAtLimit, slip, on } = this
     if (law.staticFriction > 0) return way !== 0 && !isAtLimit
-    return Math.abs(slipRate) > STICKING_SPEED * on.finder.smaller
+    return Math.abs(slip) > STICKING_SPEED * on.finder.smaller
   }
 
   /** Coefficient of friction that holds now. */
@@ -86,58 +102,35 @@ export class Meeting {
 
   /** Slides the way its rate has, or may stick. @param crawl as slow as this is no sliding [m/s] */
   findWay(crawl: number): void {
-    const { slipRate } = this
+    const { slip } = this
     this.isAtLimit = false
-    this.way = Math.abs(slipRate) <= crawl ? 0 : slipRate > 0 ? 1 : -1
+    this.way = Math.abs(slip) <= crawl ? 0 : slip > 0 ? 1 : -1
   }
 
   /** Finds the place, and the forces along its directions; frames must be current. */
-  place(state: MotionState): void {
-    const { on, touch, reader, point, axis, alongNormal, alongTangent } = this
-    touch.find(reader.read(state, on))
-    const f = reader.frames
-    const [nx, ny] = [touch.onA[2], touch.onA[3]]
-    touch.writePoint(f, point)
-    for (let k = 0; k < 3; k++) {
-      axis[k] = f[6 + k]
-      alongNormal[3 + k] = f[k] * nx + f[3 + k] * ny
-      alongTangent[3 + k] = f[3 + k] * nx - f[k] * ny
-    }
-    writeMoment(point, alongNormal)
-    writeMoment(point, alongTangent)
-  }
+  abstract place(state: MotionState): void
 
   /** Rates of gap and sliding; after `place`, with current twists. */
   readRates(state: MotionState): void {
     this.gapRate = this.between(state.twist, this.alongNormal)
     this.slipRate = this.between(state.twist, this.alongTangent)
+    if (this.alongSide) this.sideRate = this.between(state.twist, this.alongSide)
   }
 
   /** Changes of these rates; after `readRates`, with current spatial accelerations. */
-  readChanges({ twist, twistRate }: MotionState): void {
-    const { touch, on, axis, point, alongNormal, alongTangent, gapRate, slipRate } = this
-    const { onA, gap } = touch
-    const a = 6 * on.pair.linkA
-    const b = 6 * on.pair.linkB
-    let turning = 0
-    for (let k = 0; k < 3; k++) turning += axis[k] * (twist[b + k] - twist[a + k])
-    const reach = onA[4] + onA[5] * gap
-    // how fast the place goes along the outline of A
-    touch.wander(slipRate, turning, wandering)
-    const along = wandering[0]
-    // the place of B and the directions turn with A, and wander along it
-    for (let k = 0; k < 3; k++) {
-      turns[k] = twist[a + k] + axis[k] * onA[5] * along
-      const [m, n] = [(k + 1) % 3, (k + 2) % 3]
-      moves[k] =
-        twist[a + 3 + k] +
-        twist[a + m] * point[n] -
-        twist[a + n] * point[m] +
-        alongTangent[3 + k] * reach * along +
-        alongNormal[3 + k] * gapRate
-    }
-    this.gapChange = this.between(twistRate, alongNormal) + this.changeOf(twist, alongNormal)
-    this.slipChange = this.between(twistRate, alongTangent) + this.changeOf(twist, alongTangent)
+  readChanges(state: MotionState): void {
+    this.readWandering(state)
+    const { alongNormal, alongTangent, alongSide } = this
+    this.gapChange = this.changeAlong(state, alongNormal)
+    this.slipChange = this.changeAlong(state, alongTangent)
+    if (alongSide) this.sideChange = this.changeAlong(state, alongSide)
+  }
+
+  /** Finds how the place goes along, and how the directions turn. */
+  protected abstract readWandering(state: MotionState): void
+
+  private changeAlong({ twist, twistRate }: MotionState, wrench: Float64Array): number {
+    return this.between(twistRate, wrench) + this.changeOf(twist, wrench)
   }
 
   /** Whether another place of the same bodies is here, too, with another normal. */
@@ -151,10 +144,9 @@ export class Meeting {
 
   /** What its forces do to a motion of all links [W]. */
   powerAlong(twists: Float64Array): number {
-    const { normal, tangential } = this
-    return (
-      normal * this.between(twists, this.alongNormal) + tangential * this.between(twists, this.alongTangent)
-    )
+    const { normal, tangential, sideways, alongNormal, alongTangent, alongSide } = this
+    const power = normal * this.between(twists, alongNormal) + tangential * this.between(twists, alongTangent)
+    return alongSide ? power + sideways * this.between(twists, alongSide) : power
   }
 
   /** What a wrench does with a motion of B against A. */
@@ -168,11 +160,11 @@ export class Meeting {
 
   /** What the change of a unit force, which turns and whose point moves, does with the motion of B against A. */
   private changeOf(twist: Float64Array, wrench: Float64Array): number {
+    const { turns, moves, point } = this
     for (let k = 0; k < 3; k++) {
       const [m, n] = [3 + ((k + 1) % 3), 3 + ((k + 2) % 3)]
       changed[3 + k] = turns[m - 3] * wrench[n] - turns[n - 3] * wrench[m]
     }
-    const { point } = this
     for (let k = 0; k < 3; k++) {
       const [m, n] = [(k + 1) % 3, (k + 2) % 3]
       changed[k] =
@@ -192,20 +184,26 @@ export class Meeting {
 
   /** Writes where it is and the force on B there, six numbers. */
   draw(out: Float64Array, at: number): void {
-    const { point, normal, tangential, alongNormal, alongTangent } = this
     for (let k = 0; k < 3; k++) {
-      out[at + k] = point[k]
-      out[at + 3 + k] = normal * alongNormal[3 + k] + tangential * alongTangent[3 + k]
+      out[at + k] = this.point[k]
+      out[at + 3 + k] = this.force(3 + k)
     }
+  }
+
+  /** One component of all its forces as a wrench. */
+  private force(k: number): number {
+    const { normal, tangential, sideways, alongNormal, alongTangent, alongSide } = this
+    const force = normal * alongNormal[k] + tangential * alongTangent[k]
+    return alongSide ? force + sideways * alongSide[k] : force
   }
 
   /** Adds its forces to the wrenches of both links. */
   addForces(wrenches: Float64Array): void {
-    const { on, normal, tangential, alongNormal, alongTangent } = this
-    const a = 6 * on.pair.linkA
-    const b = 6 * on.pair.linkB
+    const { linkA, linkB } = this.on.pair
+    const a = 6 * linkA
+    const b = 6 * linkB
     for (let k = 0; k < 6; k++) {
-      const force = normal * alongNormal[k] + tangential * alongTangent[k]
+      const force = this.force(k)
       wrenches[b + k] += force
       wrenches[a + k] -= force
     }
@@ -215,7 +213,4 @@ export class Meeting {
 /** How near two places, and how equal two directions are that are one, as shares of the smaller outline and of 1 [-]. */
 const SAME = 1e-6
 
-const turns = new Float64Array(3)
-const wandering = new Float64Array(2)
-const moves = new Float64Array(3)
 const changed = new Float64Array(6)

@@ -1,6 +1,6 @@
 /**
- * How the rates of gaps and of sliding answer to forces there: W = J M^-1 J^T, two directions a meeting (normal, tangent). Directions
- * are scaled so that the diagonal is 1; one along which nothing can move has the scale 0.
+ * How the rates of gaps and of sliding answer to forces there: W = J M^-1 J^T, by the directions of all meetings (normal, tangent, and
+ * of surfaces the other tangent). Directions are scaled so that the diagonal is 1; one along which nothing can move has the scale 0.
  * Source: Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, section 1.4 (Delassus operator).
  */
 import type { MotionState } from '../../mechanism/state'
@@ -9,7 +9,7 @@ import type { Meeting } from './meeting'
 import { MOVES_NOTHING } from './tolerances'
 
 export class ContactResponse {
-  /** Directions: two a meeting. */
+  /** Directions: two for each meeting of outlines, three for one of surfaces. */
   n = 0
   /** n x n, scaled on both sides. */
   w = new Float64Array(0)
@@ -28,15 +28,17 @@ export class ContactResponse {
 
   /** After `forward.accelerate`; the meetings must be placed. */
   read(forward: ForwardDynamics, state: MotionState, meetings: readonly Meeting[]): void {
-    this.grow(2 * meetings.length)
+    this.grow(meetings.reduce((sum, { wrenches }) => sum + wrenches.length, 0))
     const { n, w, scale, efforts, gathered, answers } = this
     const { independent } = forward
-    for (let d = 0; d < n; d++) {
-      const meeting = meetings[d >> 1]
-      meeting.writeEfforts(state, (d & 1) === 0 ? meeting.alongNormal : meeting.alongTangent, efforts)
-      forward.gather(meeting.on.pair.links, efforts, gathered[d])
-      forward.respond(gathered[d], answers[d])
-    }
+    let d = 0
+    for (const meeting of meetings)
+      for (const wrench of meeting.wrenches) {
+        meeting.writeEfforts(state, wrench, efforts)
+        forward.gather(meeting.on.pair.links, efforts, gathered[d])
+        forward.respond(gathered[d], answers[d])
+        d++
+      }
     let most = 0
     const { touched } = this
     for (let i = 0; i < n; i++) {

@@ -35,6 +35,10 @@ export const CROWDED_STEP = 1e-4
 /** How long they are not told apart at first, and at most where it goes on and on [s]. Larger: what is calm again is not noticed. Smaller: it begins anew more often. */
 export const CROWDED_STRETCH = 2e-3
 export const LONGEST_STRETCH = 0.05
+/** Steps where surfaces of triangles touch [s]. Larger: blows come late, and what turns fast is coarse. Smaller: more steps. */
+export const ROUGH_STEP = 2e-4
+/** It goes on in such steps for so long after surfaces of triangles have touched [s]. Larger: flights are coarse. Smaller: it begins anew at each bounce. */
+export const ROUGH_STRETCH = 2e-3
 /** What slides more slowly there sticks by static friction [sizes/s]. Larger: slow slides take too much friction. Smaller: what sticks is let go. */
 export const SLOW_SLIP = 1e-6
 /** With more contacts than these, those that are not told apart are swept over instead of solved as a whole. More: work grows with their cube. Fewer: what could be exact is not. */

@@ -3,26 +3,43 @@ import { deepIn, overlaps } from '../../contact/contact-problems'
 import { areDeep } from '../../contact/facts'
 import { contactPairs, LieReader } from '../../contact/pairs'
 import { isOfOutlines } from '../../contact/outline-pairs'
-import type { OutlinePair } from '../../contact/outline-pairs'
+import type { SurfacePair } from '../../contact/surface-pairs'
+import type { FeaturePlace } from '../../proximity/features/feature-place'
+import type { Touch } from '../../proximity/outlines/touch'
+import type { Place } from '../../proximity/place'
+import type { ContactPair } from '../../contact/contact-pair'
 import { standingAt } from '../../mechanism/state'
 import type { MotionState } from '../../mechanism/state'
 import type { Mechanism } from '../../mechanism/compile'
 import type { Problem } from '../../result'
-import { Meeting } from './meeting'
+import type { Meeting } from './meeting'
+import { OutlineMeeting } from './outline-meeting'
+import { SurfaceMeeting } from './surface-meeting'
 import { TOUCHES } from './tolerances'
 
-/** Places in which outlines touch or overlap, pair by pair, the deepest first. @param most gap up to which they touch [m] */
-export function touchingAt(pairs: readonly OutlinePair[], state: MotionState, most: number): Meeting[] {
+export function meetingOn(on: ContactPair, touch: Place): Meeting {
+  if (isOfOutlines(on)) return new OutlineMeeting(on, touch as Touch)
+  return new SurfaceMeeting(on as SurfacePair, touch as FeaturePlace)
+}
+
+/** Places in which bodies touch or overlap, pair by pair, the deepest first. @param most gap up to which they touch [m]. @param turn how far they may turn yet [rad] */
+export function touchingAt(
+  pairs: readonly ContactPair[],
+  state: MotionState,
+  most: number,
+  turn = 0,
+): Meeting[] {
+  const reader = new LieReader()
   return pairs.flatMap((on) => {
-    const lie = new LieReader().readTogether(state, on)
-    return lie ? on.finder.touching(lie, most).map((touch) => new Meeting(on, touch)) : []
+    const lie = reader.readTogether(state, on)
+    return lie ? on.finder.touching(lie, most, turn).map((touch) => meetingOn(on, touch)) : []
   })
 }
 
 /** Why a motion that forces decide cannot start: bodies that overlap; null where none do. Code: `contact-overlaps`. */
 export function overlapOf(
   mechanism: Mechanism,
-  pairs: readonly OutlinePair[],
+  pairs: readonly ContactPair[],
   touching: readonly Meeting[],
   state: MotionState,
   time: number,
@@ -35,9 +52,7 @@ export function overlapOf(
 
 /** The same before a run, of all contacts that hold at its start and are rigid. @param q where it starts */
 export function overlapBefore(mechanism: Mechanism, q: Float64Array): Problem | null {
-  const pairs = contactPairs(mechanism)
-    .filter(isOfOutlines)
-    .filter(({ contact }) => !contact.compliance)
+  const pairs = contactPairs(mechanism).filter(({ contact }) => !contact.compliance)
   if (pairs.length === 0) return null
   const state = standingAt(mechanism, q)
   return overlapOf(mechanism, pairs, touchingAt(pairs, state, 0), state, 0)

@@ -10,7 +10,7 @@ import { fail, succeed } from '../../result'
 import { siValue } from '../../units/quantity'
 import type { Quantity } from '../../units/quantity'
 import { bodyFrame } from '../../mechanism/body-poses'
-import { setFloating } from './floating'
+import { setFloating } from '../../mechanism/floating'
 import { defineCue } from './cue-type'
 
 /** A body that nothing holds is put elsewhere at once: moved in ground, then turned about an axis through its origin. */

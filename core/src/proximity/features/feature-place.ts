@@ -18,7 +18,10 @@ const MOST_SIDES = 8
 
 export abstract class FeaturePlace implements Place {
   gap = 0
-  beyond = 0
+  /** How far it lies outside of what touches there, as a share of it; negative within. */
+  outside = 0
+  /** How far sides at the place dip below what they touch [rad]: what is nearer lies along these. */
+  dip = 0
   /** How far beyond its ends it touches still, as a share of it: it went on there from another place a hair early. */
   slack = 0
   /** Features that stay the same are always found. */
@@ -31,6 +34,15 @@ export abstract class FeaturePlace implements Place {
     readonly a: Surface,
     readonly b: Surface,
   ) {}
+
+  get beyond(): number {
+    return Math.max(this.outside - this.slack, this.dip - TILT, 0)
+  }
+
+  /** Whether it is one, or would be if they were turned a little. @param turn at most so far [rad] */
+  isWithin(beyond: number, turn: number): boolean {
+    return this.outside - this.slack <= beyond && this.dip - TILT - turn <= beyond
+  }
 
   abstract find(lie: Lie): void
 
@@ -96,14 +108,14 @@ export class CornerOnFace extends FeaturePlace {
     const r = isOnA ? lie : inverse(lie, inverted)
     this.around.set(r)
     place(r, riding.corners, 3 * this.corner, rider)
-    const outside = this.walk()
+    this.outside = this.walk()
     const { normals, corners, faces } = floor
     const n = 3 * this.face
     const foot = 3 * faces[n]
     let gap = 0
     for (let k = 0; k < 3; k++) gap += normals[n + k] * (rider[k] - corners[foot + k])
     this.gap = gap
-    this.beyond = Math.max(outside - this.slack, this.dip(r) - TILT, 0)
+    this.dip = this.readDip(r)
     for (let k = 0; k < 3; k++) {
       point[k] = rider[k]
       normal[k] = normals[n + k]
@@ -172,7 +184,7 @@ export class CornerOnFace extends FeaturePlace {
   }
 
   /** How far sides from the corner dip below the face [rad]. @param r frame of the rider in that of the face */
-  private dip(r: Float64Array): number {
+  private readDip(r: Float64Array): number {
     const { riding, floor, rider } = this
     const { normals } = floor
     const n = 3 * this.face
@@ -230,7 +242,8 @@ export class SideOnSide extends FeaturePlace {
       const long = ux * ux + uy * uy + uz * uz
       const share = (wx * ux + wy * uy + wz * uz) / long
       this.gap = Math.hypot(wx - share * ux, wy - share * uy, wz - share * uz)
-      this.beyond = 1
+      this.outside = 1 + this.slack
+      this.dip = 1
       return
     }
     const size = sign * Math.sqrt(square)
@@ -252,7 +265,14 @@ export class SideOnSide extends FeaturePlace {
       const down = across[k] * normal[0] + across[k + 1] * normal[1] + across[k + 2] * normal[2]
       tilt = Math.max(tilt, up, -down)
     }
-    this.beyond = Math.max(0, Math.max(-s, s - 1, -t, t - 1) - this.slack, tilt - TILT)
+    this.outside = Math.max(-s, s - 1, -t, t - 1)
+    this.dip = tilt
+  }
+
+  /** Writes the sides of A and of B, as long as they are, in ground. @param f frames of A, and of B behind it */
+  writeSides(f: Float64Array, onA: Float64Array, onB: Float64Array): void {
+    writeSide(this.a, this.ridgeA, f, 0, onA)
+    writeSide(this.b, this.ridgeB, f, FRAME, onB)
   }
 }
 
@@ -266,4 +286,20 @@ function place(r: Float64Array, p: Float64Array, at: number, out: Float64Array, 
 function turn(r: Float64Array, p: Float64Array, at: number, out: Float64Array, to = 0): void {
   const [x, y, z] = [p[at], p[at + 1], p[at + 2]]
   for (let k = 0; k < 3; k++) out[to + k] = r[k] * x + r[3 + k] * y + r[6 + k] * z
+}
+
+/** Writes a side in ground. @param at where its frame begins */
+function writeSide(
+  { corners, ridges }: Surface,
+  ridge: number,
+  f: Float64Array,
+  at: number,
+  out: Float64Array,
+): void {
+  const { from, to } = ridges[ridge]
+  out.fill(0)
+  for (let axis = 0; axis < 3; axis++) {
+    const along = corners[3 * to + axis] - corners[3 * from + axis]
+    for (let k = 0; k < 3; k++) out[k] += along * f[at + 3 * axis + k]
+  }
 }

@@ -112,6 +112,7 @@ export function visitFacing(
   lie: Lie,
   reach: number,
   visit: (onA: number, onB: number) => void,
+  turn = 0,
 ): void {
   if (a.isEmpty || b.isEmpty) return
   let count = 1
@@ -119,7 +120,7 @@ export function visitFacing(
   while (count > 0) {
     count--
     const [nodeA, nodeB] = [waiting[2 * count], waiting[2 * count + 1]]
-    if (!mayTouch(a.nodes, FEATURE * nodeA, b.nodes, FEATURE * nodeB, lie, reach)) continue
+    if (!mayTouch(a.nodes, FEATURE * nodeA, b.nodes, FEATURE * nodeB, lie, reach, turn)) continue
     const [insideA, insideB] = [a.children[nodeA], b.children[nodeB]]
     if (insideA === 0 && insideB === 0) {
       visit(a.feature[nodeA], b.feature[nodeB])
@@ -135,13 +136,21 @@ export function visitFacing(
   }
 }
 
-function mayTouch(p: Float64Array, i: number, q: Float64Array, j: number, r: Lie, reach: number): boolean {
+function mayTouch(
+  p: Float64Array,
+  i: number,
+  q: Float64Array,
+  j: number,
+  r: Lie,
+  reach: number,
+  turn: number,
+): boolean {
   const x = r[0] * q[j] + r[3] * q[j + 1] + r[6] * q[j + 2] + r[ORIGIN] - p[i]
   const y = r[1] * q[j] + r[4] * q[j + 1] + r[7] * q[j + 2] + r[ORIGIN + 1] - p[i + 1]
   const z = r[2] * q[j] + r[5] * q[j + 1] + r[8] * q[j + 2] + r[ORIGIN + 2] - p[i + 2]
   const far = p[i + 3] + q[j + 3] + reach
   if (x * x + y * y + z * z > far * far) return false
-  const both = p[i + 7] + q[j + 7] + SLACK
+  const both = p[i + 7] + q[j + 7] + SLACK + turn
   if (both >= Math.PI) return true
   const [u, v, w] = [q[j + 4], q[j + 5], q[j + 6]]
   const along =

@@ -13,6 +13,7 @@ import { SAME_PLACE } from '../tolerances'
 import { CornerOnFace, SideOnSide } from './feature-place'
 import type { FeaturePlace } from './feature-place'
 import { visitFacing } from './normal-tree'
+import type { NormalTree } from './normal-tree'
 import type { Surface } from './surface'
 
 /** Overlaps are sought up to this share of the thickness of the thinner solid [-]. */
@@ -117,8 +118,9 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return next
   }
 
-  touching(lie: Lie, most: number): FeaturePlace[] {
-    return this.apart(lie, 2 * most + this.uneven) > 2 * most ? [] : this.places(lie, -this.deepest, most)
+  touching(lie: Lie, most: number, turn = 0): FeaturePlace[] {
+    if (this.apart(lie, 2 * most + this.uneven) > 2 * most) return []
+    return this.places(lie, -this.deepest, most, IN, turn)
   }
 
   closest(lie: Lie, out: Float64Array): number | null {
@@ -173,8 +175,8 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     return places.filter((place) => !known.some((one) => this.areOne(one, place, SAME * this.smaller)))
   }
 
-  /** All places with a gap between two bounds [m], those that overlap most first. @param beyond as far as they may lie beyond their ends */
-  private places(lie: Lie, least: number, most: number, beyond = IN): FeaturePlace[] {
+  /** All places with a gap between two bounds [m], those that overlap most first. @param beyond as far as they may lie beyond their ends. @param turn how far they may be turned yet [rad] */
+  private places(lie: Lie, least: number, most: number, beyond = IN, turn = 0): FeaturePlace[] {
     const { a, b } = this
     const found: FeaturePlace[] = []
     let within: FeaturePlace | null = null
@@ -182,19 +184,24 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
     const look = (place: FeaturePlace): void => {
       place.find(lie)
       const { gap } = place
-      if (place.beyond > beyond || gap < least || gap > most) return
+      if (!place.isWithin(beyond, turn) || gap < least || gap > most) return
       if (!this.isGenuine(place, lie)) return
       if (this.hasShorterWay(place)) {
         if (!within || gap > within.gap) within = place
       } else if (!found.some((one) => this.areSame(one, place))) found.push(place)
     }
-    visitFacing(a.faceTree, b.cornerTree, lie, reach, (face, point) =>
-      look(new CornerOnFace(a, b, true, b.points[point], face)),
-    )
-    visitFacing(a.cornerTree, b.faceTree, lie, reach, (point, face) =>
-      look(new CornerOnFace(a, b, false, a.points[point], face)),
-    )
-    visitFacing(a.ridgeTree, b.ridgeTree, lie, reach, (one, other) => {
+    const back = inverse(lie, inverted)
+    const lookAt = (isOnA: boolean, corner: number, face: number): void => {
+      const height = isOnA ? heightOver(a, face, b, corner, lie) : heightOver(b, face, a, corner, back)
+      // it may go on to another face that is as flat
+      const slack = this.uneven + SAME_PLACE * this.larger
+      if (height > least - slack && height < most + slack) look(new CornerOnFace(a, b, isOnA, corner, face))
+    }
+    const visit = (p: NormalTree, q: NormalTree, visited: (one: number, other: number) => void) =>
+      visitFacing(p, q, lie, reach, visited, turn)
+    visit(a.faceTree, b.cornerTree, (face, point) => lookAt(true, b.points[point], face))
+    visit(a.cornerTree, b.faceTree, (point, face) => lookAt(false, a.points[point], face))
+    visit(a.ridgeTree, b.ridgeTree, (one, other) => {
       look(new SideOnSide(a, b, one, other, 1))
       look(new SideOnSide(a, b, one, other, -1))
     })
@@ -232,3 +239,18 @@ export class SurfaceFinder implements PlaceFinder<FeaturePlace> {
 }
 
 const far = (p: Float64Array, q: Float64Array): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2])
+
+const inverted = new Float64Array(FRAME)
+
+/** How high a corner of another surface is over a face [m]. @param lie frame of the other surface in that of the face */
+function heightOver(on: Surface, face: number, other: Surface, corner: number, lie: Lie): number {
+  const { normals, corners, faces } = on
+  const [n, c, foot] = [3 * face, 3 * corner, 3 * faces[3 * face]]
+  const [x, y, z] = [other.corners[c], other.corners[c + 1], other.corners[c + 2]]
+  let height = 0
+  for (let k = 0; k < 3; k++) {
+    const at = lie[k] * x + lie[3 + k] * y + lie[6 + k] * z + lie[ORIGIN + k]
+    height += normals[n + k] * (at - corners[foot + k])
+  }
+  return height
+}

@@ -93,8 +93,8 @@ export class TouchFinder implements PlaceFinder<Touch> {
     return null
   }
 
-  touching(lie: Lie, most: number): Touch[] {
-    return this.touches(lie, -DEEPEST * this.smaller, most, [], TILT)
+  touching(lie: Lie, most: number, turn = 0): Touch[] {
+    return this.touches(lie, -DEEPEST * this.smaller, most, [], TILT + turn)
   }
 
   closest(lie: Lie, out: Float64Array): number | null {

@@ -1,0 +1,223 @@
+/**
+ * Bodies that nothing holds, over a step that goes straight on: their centres of mass go by their rates and they turn about these, whatever
+ * the three turns are by which their attitude is told. At a second turn of 90 degrees these have no rates, and near it coordinates alone
+ * would not do.
+ * Source: Featherstone, Rigid Body Dynamics Algorithms, sections 2.8 to 2.11 (twists, and how they change); Hairer, Lubich & Wanner,
+ * Geometric Numerical Integration, section VII.5 (a rigid body turned by its angular velocity).
+ */
+import { FRAME, multiply, ORIGIN } from '../maths/frame'
+import { factor, solveFactored } from '../maths/lu'
+import { turnedAbout } from '../maths/rigid-motion'
+import type { Vector } from '../maths/vector'
+import { bodyFrame } from '../mechanism/body-poses'
+import type { Chain } from '../mechanism/chain'
+import { setFloating } from '../mechanism/floating'
+import type { MotionState } from '../mechanism/state'
+import type { LinkMasses } from './masses'
+
+/** One body, on the last of its six links. */
+interface Tossed {
+  readonly body: number
+  readonly last: number
+  /** Centre of mass in the frame of that link [m]. */
+  readonly centre: Float64Array
+  /** How it turns and how its centre goes, in ground, where a step begins and where it ends [rad/s, m/s]. */
+  readonly before: Float64Array
+  readonly after: Float64Array
+  /** How both change while the rates of its coordinates do not. */
+  readonly bias: Float64Array
+  /** Inertia tensor about the centre along the axes of that link, row by row; null where it is none [kg m^2]. */
+  readonly tensor: Float64Array | null
+  /** The same factored. */
+  readonly factors: Float64Array
+  readonly pivots: Int32Array
+  /** Angular momentum at the end of a step, in ground [kg m^2/s]. */
+  readonly momentum: Float64Array
+}
+
+export class TossedBodies {
+  /** 1 for their links. */
+  readonly has: Uint8Array
+  private readonly bodies: readonly Tossed[]
+
+  /** @param independent links that nothing determines */
+  constructor(
+    private readonly mechanism: Chain,
+    masses: LinkMasses,
+    independent: Int32Array,
+  ) {
+    const free = new Set(independent)
+    this.bodies = mechanism.floating
+      .map((body) => ({ body, last: mechanism.bodyLink[body] }))
+      .filter(({ last }) => [0, 1, 2, 3, 4, 5].every((k) => free.has(last - k)))
+      .map(({ body, last }) => ({
+        ...{ body, last, centre: masses.centre.slice(3 * last, 3 * last + 3), ...tensorOf(masses, last) },
+        ...{ before: new Float64Array(6), after: new Float64Array(6), bias: new Float64Array(6) },
+        momentum: new Float64Array(3),
+      }))
+    this.has = new Uint8Array(mechanism.links)
+    for (const { last } of this.bodies) this.has.fill(1, last - 5, last + 1)
+  }
+
+  /** A step begins where everything is placed, at the present rates. */
+  setOut(state: MotionState): void {
+    for (const one of this.bodies) readMotion(state, one, one.before, one.bias)
+  }
+
+  /** Moves them on by the mean of the rates with which they set out and the present ones, and places everything. */
+  drift(state: MotionState, duration: number): void {
+    for (const one of this.bodies) {
+      const { body, last, before, after, bias } = one
+      readMotion(state, one, after)
+      for (let k = 0; k < 6; k++) after[k] += duration * bias[k]
+      keepMomentum(state, one, duration)
+      const mean = before.map((rate, k) => (duration / 2) * (rate + after[k]))
+      const [x, y, z] = mean
+      const angle = Math.hypot(x, y, z)
+      const axis: Vector = angle > 0 ? [x / angle, y / angle, z / angle] : [0, 0, 1]
+      const turn = turnedAbout(centreOf(state, one), axis, angle)
+      for (let k = 0; k < 3; k++) turn[ORIGIN + k] += mean[3 + k]
+      const target = multiply(turn, bodyFrame(this.mechanism, state, body))
+      const offset = this.mechanism.bodyFrame.slice(FRAME * body, FRAME * body + FRAME)
+      setFloating(this.mechanism, state, last, offset, target)
+    }
+  }
+
+  /** Gives their coordinates the rates that they have where they are now. */
+  arrive(state: MotionState): void {
+    for (const one of this.bodies) {
+      spendMomentum(state, one)
+      writeRates(state, one)
+    }
+  }
+}
+
+/** In ground. */
+function centreOf({ world }: MotionState, { last, centre }: Tossed): Vector {
+  const f = FRAME * last
+  const [x, y, z] = [0, 1, 2].map(
+    (k) => world[f + ORIGIN + k] + [0, 1, 2].reduce((sum, a) => sum + world[f + 3 * a + k] * centre[a], 0),
+  )
+  return [x, y, z]
+}
+
+/** Writes how it turns and how its centre goes, and how that changes by itself. */
+function readMotion(state: MotionState, one: Tossed, out: Float64Array, bias?: Float64Array): void {
+  const { screw, rate } = state
+  out.fill(0)
+  bias?.fill(0)
+  for (let link = one.last - 5; link <= one.last; link++) {
+    for (let k = 0; k < 6; k++) part[k] = screw[6 * link + k] * rate[link]
+    if (bias) addCross(out, 0, part, 0, bias, 0)
+    if (bias) addCross(out, 0, part, 3, bias, 3)
+    if (bias) addCross(out, 3, part, 0, bias, 3)
+    for (let k = 0; k < 6; k++) out[k] += part[k]
+  }
+  // from the ground's origin to the centre, which goes along
+  part.set(centreOf(state, one))
+  addCross(out, 0, part, 0, out, 3)
+  if (!bias) return
+  addCross(bias, 0, part, 0, bias, 3)
+  addCross(out, 0, out, 3, bias, 3)
+}
+
+function tensorOf({ tensor }: LinkMasses, link: number): Pick<Tossed, 'tensor' | 'factors' | 'pivots'> {
+  const [xx, yy, zz, xy, yz, zx] = tensor.subarray(6 * link, 6 * link + 6)
+  const rows = Float64Array.of(xx, xy, zx, xy, yy, yz, zx, yz, zz)
+  const [factors, pivots, ratio] = [rows.slice(), new Int32Array(3), new Float64Array(1)]
+  factor(factors, 3, pivots, ratio)
+  return { tensor: Math.abs(ratio[0]) > SLENDER ? rows : null, factors, pivots }
+}
+
+/** Moments of inertia that are smaller than this share of another one are none [-]. */
+const SLENDER = 1e-9
+
+/** Angular momentum at the end of a step is what it was and what acted in between; how its own turning changes its rate, is found there. */
+function keepMomentum(state: MotionState, one: Tossed, duration: number): void {
+  const { tensor, before, after, momentum, factors, pivots } = one
+  if (!tensor) return
+  const f = FRAME * one.last
+  toLink(state, f, before, turning)
+  timesTensor(tensor, turning, carried)
+  own.fill(0)
+  addCross(carried, 0, turning, 0, own, 0)
+  solveFactored(factors, 3, pivots, own)
+  toLink(state, f, after, turning)
+  for (let k = 0; k < 3; k++) turning[k] -= duration * own[k]
+  timesTensor(tensor, turning, carried)
+  toGround(state, f, carried, momentum)
+}
+
+function spendMomentum(state: MotionState, { last, tensor, factors, pivots, momentum, after }: Tossed): void {
+  if (!tensor) return
+  toLink(state, FRAME * last, momentum, turning)
+  solveFactored(factors, 3, pivots, turning)
+  toGround(state, FRAME * last, turning, after)
+}
+
+const turning = new Float64Array(3)
+const carried = new Float64Array(3)
+const own = new Float64Array(3)
+
+function toLink({ world }: MotionState, f: number, way: Float64Array, out: Float64Array): void {
+  for (let k = 0; k < 3; k++)
+    out[k] = world[f + 3 * k] * way[0] + world[f + 3 * k + 1] * way[1] + world[f + 3 * k + 2] * way[2]
+}
+
+function toGround({ world }: MotionState, f: number, way: Float64Array, out: Float64Array): void {
+  for (let k = 0; k < 3; k++)
+    out[k] = world[f + k] * way[0] + world[f + 3 + k] * way[1] + world[f + 6 + k] * way[2]
+}
+
+function timesTensor(tensor: Float64Array, way: Float64Array, out: Float64Array): void {
+  for (let k = 0; k < 3; k++)
+    out[k] = tensor[3 * k] * way[0] + tensor[3 * k + 1] * way[1] + tensor[3 * k + 2] * way[2]
+}
+
+/** Writes rates of the six coordinates that are the motion at the end of a step. */
+function writeRates(state: MotionState, one: Tossed): void {
+  const { screw, rate } = state
+  const { last, after } = one
+  const [u, v, w] = [last - 2, last - 1, last].map((link) => screw.subarray(6 * link, 6 * link + 3))
+  const across = (a: Float64Array, b: Float64Array) => {
+    const out = new Float64Array(3)
+    addCross(a, 0, b, 0, out, 0)
+    return out
+  }
+  const dot = (a: Float64Array, b: Float64Array) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+  const det = dot(u, across(v, w))
+  // three axes in one plane: it turns about none of them there
+  if (det === 0) return
+  rate[last - 2] = dot(after, across(v, w)) / det
+  rate[last - 1] = dot(after, across(w, u)) / det
+  rate[last] = dot(after, across(u, v)) / det
+  // at the ground's origin, without what the turns do there
+  const left = after.slice(3)
+  part.set(centreOf(state, one))
+  addCross(part, 0, after, 0, left, 0)
+  for (let link = last - 2; link <= last; link++)
+    for (let k = 0; k < 3; k++) left[k] -= screw[6 * link + 3 + k] * rate[link]
+  for (let link = last - 5; link < last - 2; link++) {
+    const along = screw.subarray(6 * link + 3, 6 * link + 6)
+    rate[link] = dot(left, along)
+  }
+}
+
+const part = new Float64Array(6)
+
+/** Adds the cross product of two triples to a third one. */
+function addCross(
+  a: Float64Array,
+  ia: number,
+  b: Float64Array,
+  ib: number,
+  out: Float64Array,
+  io: number,
+): void {
+  const x = a[ia + 1] * b[ib + 2] - a[ia + 2] * b[ib + 1]
+  const y = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
+  const z = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
+  out[io] += x
+  out[io + 1] += y
+  out[io + 2] += z
+}
