@@ -1,6 +1,6 @@
 /**
- * A step that goes straight on, where motion is too sudden for smooth ones: rates change at its start, and it goes by the new ones.
- * Looked at between, rates change evenly.
+ * A step that goes straight on, where motion is too sudden for smooth ones: half of it by the rates that there are, then these change, and
+ * the other half by the new ones. Looked at between, rates change evenly.
  */
 import type { Dop853 } from '../maths/ode/dop853'
 import type { MotionState } from '../mechanism/state'
@@ -26,13 +26,10 @@ export class Leap {
   /** Accelerations of the independent links, the same over the whole step. */
   private readonly even: Float64Array
   private readonly ends: Float64Array
-  /** Rates with which it sets out, by link. */
-  private readonly first: Float64Array
 
   constructor(private readonly on: LeapingOn) {
     this.even = new Float64Array(on.forward.independent.length)
     this.ends = new Float64Array(on.ode.n)
-    this.first = new Float64Array(on.setting.state.rate.length)
   }
 
   /** Begins where everything stands now, at the present rates. */
@@ -51,32 +48,30 @@ export class Leap {
     for (let k = 0; k < independent.length; k++) out[carried.length + k] = rate[independent[k]]
   }
 
-  /** Goes on by rates that change evenly from those with which it set out to the present ones, and closes what is there. @returns why it cannot be closed */
+  /** Goes on by the present rates, and closes what is there. @returns why it cannot be closed */
   drift(duration: number, to: number): SystemFailure | null {
     const { carried, setting, system, forward, tossed } = this.on
     const { state, inputs } = setting
     forward.moveOn()
-    for (const link of carried)
-      if (!tossed.has[link]) state.q[link] += (duration / 2) * (this.first[link] + state.rate[link])
+    for (const link of carried) if (!tossed.has[link]) state.q[link] += duration * state.rate[link]
     tossed.drift(state, duration)
     inputs.prescribe(to)
-    const failure = system.close()
-    if (!failure) tossed.arrive(state)
-    return failure
+    return system.close()
   }
 
-  /** Keeps the present rates as those with which it sets out. */
-  setOut(): void {
+  /** Keeps what acts now, for `kick`. */
+  readPush(): void {
     const { setting, tossed } = this.on
-    this.first.set(setting.state.rate)
-    tossed.setOut(setting.state)
+    tossed.readPush(setting.state)
   }
 
-  /** Changes rates by the present accelerations over a time [s]. */
+  /** Changes rates by what acts over a time [s]. */
   kick(duration: number): void {
-    const { forward, setting } = this.on
-    const { rate, acceleration } = setting.state
-    for (const link of forward.independent) rate[link] += duration * acceleration[link]
+    const { forward, setting, tossed } = this.on
+    const { state } = setting
+    tossed.kick(state, duration)
+    for (const link of forward.independent)
+      if (!tossed.has[link]) state.rate[link] += duration * state.acceleration[link]
     forward.moveOn()
     forward.complete()
   }

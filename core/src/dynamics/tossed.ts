@@ -21,17 +21,16 @@ interface Tossed {
   readonly last: number
   /** Centre of mass in the frame of that link [m]. */
   readonly centre: Float64Array
-  /** How it turns and how its centre goes, in ground, where a step begins and where it ends [rad/s, m/s]. */
-  readonly before: Float64Array
-  readonly after: Float64Array
-  /** How both change while the rates of its coordinates do not. */
-  readonly bias: Float64Array
+  /** How it turns and how its centre goes, in ground [rad/s, m/s]. */
+  readonly motion: Float64Array
+  /** How what acts on it changes both [rad/s^2, m/s^2]. */
+  readonly push: Float64Array
   /** Inertia tensor about the centre along the axes of that link, row by row; null where it is none [kg m^2]. */
   readonly tensor: Float64Array | null
   /** The same factored. */
   readonly factors: Float64Array
   readonly pivots: Int32Array
-  /** Angular momentum at the end of a step, in ground [kg m^2/s]. */
+  /** Angular momentum in ground [kg m^2/s]. */
   readonly momentum: Float64Array
 }
 
@@ -52,40 +51,49 @@ export class TossedBodies {
       .filter(({ last }) => [0, 1, 2, 3, 4, 5].every((k) => free.has(last - k)))
       .map(({ body, last }) => ({
         ...{ body, last, centre: masses.centre.slice(3 * last, 3 * last + 3), ...tensorOf(masses, last) },
-        ...{ before: new Float64Array(6), after: new Float64Array(6), bias: new Float64Array(6) },
-        momentum: new Float64Array(3),
+        ...{ motion: new Float64Array(6), push: new Float64Array(6), momentum: new Float64Array(3) },
       }))
     this.has = new Uint8Array(mechanism.links)
     for (const { last } of this.bodies) this.has.fill(1, last - 5, last + 1)
   }
 
-  /** A step begins where everything is placed, at the present rates. */
-  setOut(state: MotionState): void {
-    for (const one of this.bodies) readMotion(state, one, one.before, one.bias)
-  }
-
-  /** Moves them on by the mean of the rates with which they set out and the present ones, and places everything. */
-  drift(state: MotionState, duration: number): void {
+  /** Keeps what acts on them at the present rates and accelerations: how a turn changes by itself belongs to `drift`. */
+  readPush(state: MotionState): void {
     for (const one of this.bodies) {
-      const { body, last, before, after, bias } = one
-      readMotion(state, one, after)
-      for (let k = 0; k < 6; k++) after[k] += duration * bias[k]
-      keepMomentum(state, one, duration)
-      const mean = before.map((rate, k) => (duration / 2) * (rate + after[k]))
-      const [x, y, z] = mean
-      const angle = Math.hypot(x, y, z)
-      const axis: Vector = angle > 0 ? [x / angle, y / angle, z / angle] : [0, 0, 1]
-      const turn = turnedAbout(centreOf(state, one), axis, angle)
-      for (let k = 0; k < 3; k++) turn[ORIGIN + k] += mean[3 + k]
-      const target = multiply(turn, bodyFrame(this.mechanism, state, body))
-      const offset = this.mechanism.bodyFrame.slice(FRAME * body, FRAME * body + FRAME)
-      setFloating(this.mechanism, state, last, offset, target)
+      const { motion, push } = one
+      readMotion(state, state.rate, one, motion, push)
+      addGyration(state, one, push, -1)
+      readMotion(state, state.acceleration, one, motion)
+      for (let k = 0; k < 6; k++) push[k] += motion[k]
     }
   }
 
-  /** Gives their coordinates the rates that they have where they are now. */
-  arrive(state: MotionState): void {
+  /** Changes their rates by what acts on them over a time [s]. */
+  kick(state: MotionState, duration: number): void {
     for (const one of this.bodies) {
+      const { motion, push } = one
+      readMotion(state, state.rate, one, motion)
+      for (let k = 0; k < 6; k++) motion[k] += duration * push[k]
+      writeRates(state, one)
+    }
+  }
+
+  /** Moves them on as nothing acts on them, places everything, and gives their coordinates the rates that they have there. */
+  drift(state: MotionState, duration: number): void {
+    for (const one of this.bodies) {
+      const { body, last, motion } = one
+      readMotion(state, state.rate, one, motion)
+      keepMomentum(state, one)
+      mean.set(motion)
+      addGyration(state, one, mean, duration / 2)
+      const [x, y, z] = mean
+      const rate = Math.hypot(x, y, z)
+      const axis: Vector = rate > 0 ? [x / rate, y / rate, z / rate] : [0, 0, 1]
+      const turn = turnedAbout(centreOf(state, one), axis, duration * rate)
+      for (let k = 0; k < 3; k++) turn[ORIGIN + k] += duration * motion[3 + k]
+      const target = multiply(turn, bodyFrame(this.mechanism, state, body))
+      const offset = this.mechanism.bodyFrame.slice(FRAME * body, FRAME * body + FRAME)
+      setFloating(this.mechanism, state, last, offset, target)
       spendMomentum(state, one)
       writeRates(state, one)
     }
@@ -101,13 +109,19 @@ function centreOf({ world }: MotionState, { last, centre }: Tossed): Vector {
   return [x, y, z]
 }
 
-/** Writes how it turns and how its centre goes, and how that changes by itself. */
-function readMotion(state: MotionState, one: Tossed, out: Float64Array, bias?: Float64Array): void {
-  const { screw, rate } = state
+/** Writes how it turns and how its centre goes by values of its coordinates, and how that changes by itself. */
+function readMotion(
+  state: MotionState,
+  values: Float64Array,
+  one: Tossed,
+  out: Float64Array,
+  bias?: Float64Array,
+): void {
+  const { screw } = state
   out.fill(0)
   bias?.fill(0)
   for (let link = one.last - 5; link <= one.last; link++) {
-    for (let k = 0; k < 6; k++) part[k] = screw[6 * link + k] * rate[link]
+    for (let k = 0; k < 6; k++) part[k] = screw[6 * link + k] * values[link]
     if (bias) addCross(out, 0, part, 0, bias, 0)
     if (bias) addCross(out, 0, part, 3, bias, 3)
     if (bias) addCross(out, 3, part, 0, bias, 3)
@@ -132,29 +146,38 @@ function tensorOf({ tensor }: LinkMasses, link: number): Pick<Tossed, 'tensor' |
 /** Moments of inertia that are smaller than this share of another one are none [-]. */
 const SLENDER = 1e-9
 
-/** Angular momentum at the end of a step is what it was and what acted in between; how its own turning changes its rate, is found there. */
-function keepMomentum(state: MotionState, one: Tossed, duration: number): void {
-  const { tensor, before, after, momentum, factors, pivots } = one
+/** Adds a share of how its turn changes while nothing acts on it [rad/s^2]. */
+function addGyration(state: MotionState, one: Tossed, out: Float64Array, share: number): void {
+  const { tensor, motion, factors, pivots, last } = one
   if (!tensor) return
-  const f = FRAME * one.last
-  toLink(state, f, before, turning)
+  toLink(state, FRAME * last, motion, turning)
   timesTensor(tensor, turning, carried)
   own.fill(0)
   addCross(carried, 0, turning, 0, own, 0)
   solveFactored(factors, 3, pivots, own)
-  toLink(state, f, after, turning)
-  for (let k = 0; k < 3; k++) turning[k] -= duration * own[k]
-  timesTensor(tensor, turning, carried)
-  toGround(state, f, carried, momentum)
+  toGround(state, FRAME * last, own, turning)
+  for (let k = 0; k < 3; k++) out[k] += share * turning[k]
 }
 
-function spendMomentum(state: MotionState, { last, tensor, factors, pivots, momentum, after }: Tossed): void {
+function keepMomentum(state: MotionState, { last, tensor, motion, momentum }: Tossed): void {
+  if (!tensor) return
+  toLink(state, FRAME * last, motion, turning)
+  timesTensor(tensor, turning, carried)
+  toGround(state, FRAME * last, carried, momentum)
+}
+
+/** Turns as its momentum says where it is now. */
+function spendMomentum(
+  state: MotionState,
+  { last, tensor, factors, pivots, momentum, motion }: Tossed,
+): void {
   if (!tensor) return
   toLink(state, FRAME * last, momentum, turning)
   solveFactored(factors, 3, pivots, turning)
-  toGround(state, FRAME * last, turning, after)
+  toGround(state, FRAME * last, turning, motion)
 }
 
+const mean = new Float64Array(6)
 const turning = new Float64Array(3)
 const carried = new Float64Array(3)
 const own = new Float64Array(3)
@@ -174,10 +197,10 @@ function timesTensor(tensor: Float64Array, way: Float64Array, out: Float64Array)
     out[k] = tensor[3 * k] * way[0] + tensor[3 * k + 1] * way[1] + tensor[3 * k + 2] * way[2]
 }
 
-/** Writes rates of the six coordinates that are the motion at the end of a step. */
+/** Writes the rates of the six coordinates. */
 function writeRates(state: MotionState, one: Tossed): void {
   const { screw, rate } = state
-  const { last, after } = one
+  const { last, motion } = one
   const [u, v, w] = [last - 2, last - 1, last].map((link) => screw.subarray(6 * link, 6 * link + 3))
   const across = (a: Float64Array, b: Float64Array) => {
     const out = new Float64Array(3)
@@ -188,13 +211,13 @@ function writeRates(state: MotionState, one: Tossed): void {
   const det = dot(u, across(v, w))
   // three axes in one plane: it turns about none of them there
   if (det === 0) return
-  rate[last - 2] = dot(after, across(v, w)) / det
-  rate[last - 1] = dot(after, across(w, u)) / det
-  rate[last] = dot(after, across(u, v)) / det
+  rate[last - 2] = dot(motion, across(v, w)) / det
+  rate[last - 1] = dot(motion, across(w, u)) / det
+  rate[last] = dot(motion, across(u, v)) / det
   // at the ground's origin, without what the turns do there
-  const left = after.slice(3)
+  const left = motion.slice(3)
   part.set(centreOf(state, one))
-  addCross(part, 0, after, 0, left, 0)
+  addCross(part, 0, motion, 0, left, 0)
   for (let link = last - 2; link <= last; link++)
     for (let k = 0; k < 3; k++) left[k] -= screw[6 * link + 3 + k] * rate[link]
   for (let link = last - 5; link < last - 2; link++) {

@@ -1,10 +1,11 @@
 /**
  * Stretches in which contacts change faster than they can be told apart, as when something rattles, or in which surfaces of triangles touch,
  * whose corners and sides take turns: these are gone through in even steps.
- * All that touches at the start of a step, or would meet in it, shares a blow there, and another one while rates go on evenly to its end.
- * What overlaps after a step is pushed apart.
+ * All that touches at the start of a step, or would meet in it, shares a blow there; half of the step goes by the rates that there are,
+ * the other half by those with which what touches at its end just does so. What overlaps after it is pushed apart.
  * Source: Stewart & Trinkle, An implicit time-stepping scheme for rigid body dynamics with inelastic collisions and Coulomb friction
- * (1996); Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, chapter 10.
+ * (1996); Moreau, Unilateral contact and dry friction in finite freedom dynamics (1988), section 10 (rates changed at the middle of a step);
+ * Acary & Brogliato, Numerical Methods for Nonsmooth Dynamical Systems, chapter 10.
  */
 import type { ContactPair } from '../../contact/contact-pair'
 import type { Mechanism } from '../../mechanism/compile'
@@ -49,7 +50,7 @@ interface Near {
 }
 
 /** What goes with one of a step's meetings: its own directions' rates [m/s]. */
-type After = (meeting: Meeting, duration: number) => readonly number[]
+type After = (meeting: Meeting, k: number) => readonly number[]
 
 /** Rounds in which overlaps are taken out after a step. */
 const MOST_ROUNDS = 5
@@ -137,8 +138,11 @@ export class Crowd {
     const { lost } = free
     leap.begin(from)
     forces.closed = this.touchingFrom(from, state, near)
-    if (!free.contacts!.read(from)) return undefined
     const { closed } = forces
+    for (const meeting of closed) {
+      meeting.place(state)
+      meeting.readRates(state)
+    }
     if (closed.some(({ alongSide }) => alongSide)) this.meetSurfaces(to)
     const forcesBefore = closed.map((meeting) => this.forceBefore(meeting))
     this.last = closed
@@ -146,14 +150,21 @@ export class Crowd {
     for (const meeting of closed) meeting.normal = meeting.tangential = meeting.sideways = 0
     const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < -DRIFT * mechanism.size)
     if (meets) {
-      if (!this.strike(free, duration, struck)) return clings(mechanism, closed, from)
       if (!free.contacts!.read(from)) return undefined
+      if (!this.strike(free, duration, struckIn(duration), this.askAll()))
+        return clings(mechanism, closed, from)
     }
-    leap.setOut()
+    free.failure = leap.drift(duration / 2, from + duration / 2)
+    if (free.failure || !free.contacts!.read(from + duration / 2)) return undefined
+    const asked = this.askAll()
+    const before = closed.map(ratesOf)
+    leap.readPush()
     leap.kick(duration / 2)
-    if (!this.strike(free, duration, evenly, forcesBefore)) return clings(mechanism, closed, from)
+    for (const meeting of closed) meeting.readRates(state)
+    const evenly: After = (meeting, k) => atMiddle(meeting, before[k], duration)
+    if (!this.strike(free, duration, evenly, asked, forcesBefore)) return clings(mechanism, closed, from)
     leap.kick(duration / 2)
-    free.failure = leap.drift(duration, to)
+    free.failure = leap.drift(duration / 2, to)
     if (free.failure || !this.pushApart(free, to, near)) return undefined
     forces.closed = closed.filter(({ normal }) => normal > 0)
     leap.end(to, taken)
@@ -185,12 +196,13 @@ export class Crowd {
     free: FreeEquations,
     duration: number,
     after: After,
+    asked: readonly Asked[],
     near: readonly number[][] = [],
   ): boolean {
     const { closed, response } = this.forces
-    const rates = Float64Array.from(closed.flatMap((meeting) => after(meeting, duration)))
+    const rates = Float64Array.from(closed.flatMap(after))
     const start = near.length > 0 ? Float64Array.from(near.flat(), (force) => duration * force) : undefined
-    const impulses = impulsesOf(response, rates, closed, (meeting) => this.asked(meeting), start)
+    const impulses = impulsesOf(response, rates, closed, asked, start)
     if (!impulses) return false
     free.contacts!.strike(impulses)
     let d = 0
@@ -202,10 +214,13 @@ export class Crowd {
     return true
   }
 
-  /** What has stood still holds as long as static friction does. */
-  private asked({ law, slip }: Meeting): Asked {
-    const isStill = Math.abs(slip) < SLOW_SLIP * this.mechanism.size
-    return { coefficient: isStill ? law.staticFriction : law.kineticFriction, slides: null, least: 0 }
+  /** What stands still at the present rates holds as long as static friction does. */
+  private askAll(): Asked[] {
+    const { forces, mechanism } = this
+    return forces.closed.map(({ law, slip }) => {
+      const isStill = Math.abs(slip) < SLOW_SLIP * mechanism.size
+      return { coefficient: isStill ? law.staticFriction : law.kineticFriction, slides: null, least: 0 }
+    })
   }
 
   /** Takes overlaps out of positions, which may bring together what is near. */
@@ -221,7 +236,7 @@ export class Crowd {
       if (!free.contacts!.read(time)) return false
       const { closed, response } = forces
       const gaps = Float64Array.from(closed.flatMap((meeting) => along(meeting, meeting.gap, 0, 0)))
-      const moves = impulsesOf(response, gaps, closed, smooth)
+      const moves = impulsesOf(response, gaps, closed, closed.map(smooth))
       if (!moves) return true
       free.contacts!.move(moves, time)
       this.seen = null
@@ -235,10 +250,9 @@ function impulsesOf(
   response: ContactResponse,
   rates: Float64Array,
   meetings: readonly Meeting[],
-  ask: (meeting: Meeting) => Asked,
+  asked: readonly Asked[],
   near?: Float64Array,
 ): Float64Array | null {
-  const asked = meetings.map(ask)
   const isWhole = meetings.length <= MOST_AS_A_WHOLE && meetings.every(({ alongSide }) => !alongSide)
   if (isWhole) return choose(response, rates, asked)?.forces ?? null
   const swept = asked.map(({ coefficient }, k) => ({
@@ -255,24 +269,35 @@ const along = ({ alongSide }: Meeting, normal: number, tangent: number, side: nu
   alongSide ? [normal, tangent, side] : [normal, tangent]
 
 /** Rates of a blow at the start of a step: how fast it opens beyond what it may, as what there is of a gap, or a bounce, allow; and how fast it slides. */
-const struck: After = (meeting, duration) => {
-  const { gap, gapRate, gapChange, slipRate, sideRate, law } = meeting
-  const back = -law.restitution * gapRate
-  const meets = gap + duration * gapRate < 0
-  const bounces = meets && 2 * back > STEPS_OF_FLIGHT * CROWDED_STEP * Math.abs(gapChange)
-  return along(meeting, gapRate + (bounces ? -back : Math.max(0, gap / duration)), slipRate, sideRate)
+const struckIn =
+  (duration: number): After =>
+  (meeting) => {
+    const { gap, gapRate, gapChange, slipRate, sideRate, law } = meeting
+    const back = -law.restitution * gapRate
+    const meets = gap + duration * gapRate < 0
+    const bounces = meets && 2 * back > STEPS_OF_FLIGHT * CROWDED_STEP * Math.abs(gapChange)
+    return along(meeting, gapRate + (bounces ? -back : Math.max(0, gap / duration)), slipRate, sideRate)
+  }
+
+/**
+ * Rates at the middle of a step, where half of what acts has changed them: with these the gap is none at its end, and what sticks stays
+ * where it is. Overlaps from before are left to be pushed apart.
+ * @param before rates before that
+ */
+function atMiddle(meeting: Meeting, before: readonly number[], duration: number): number[] {
+  const { gap, gapChange, slipChange, sideChange } = meeting
+  const changes = along(meeting, gapChange, slipChange, sideChange)
+  return ratesOf(meeting).map((rate, d) => {
+    const kicked = rate - before[d]
+    // what comes of going on evenly, since the place wanders and the directions turn
+    const bend = duration * changes[d] - 2 * kicked
+    if (d > 0) return rate + kicked + bend / 2
+    return rate + kicked + bend / 4 + Math.max((2 * gap) / duration, -Math.abs(bend) / 4)
+  })
 }
 
-/** Rates at its end: on an average of both the gap goes with the even rates between. */
-const evenly: After = (meeting, duration) => {
-  const { gap, gapRate, gapChange, slipRate, slipChange, sideRate, sideChange } = meeting
-  return along(
-    meeting,
-    2 * gapRate + duration * gapChange + Math.max(0, (2 * gap) / duration),
-    slipRate + duration * slipChange,
-    sideRate + duration * sideChange,
-  )
-}
+const ratesOf = (meeting: Meeting): number[] =>
+  along(meeting, meeting.gapRate, meeting.slipRate, meeting.sideRate)
 
 /** What may come to touch in a step: no point of the mechanism goes farther [m], and nothing turns farther [rad]. @param size [m] */
 function nearIn(duration: number, { twist }: MotionState, size: number): Near {
