@@ -10,7 +10,7 @@ describe('two bodies before they have a contact', () => {
       'Will meet: one pair of outlines in one plane, exactly.',
     )
     expect(wordsAhead({ outlines: 2, beside: 1, surfaces: 3, lines, nearest })).toBe(
-      'Will meet: 2 pairs of outlines in one plane, exactly; 3 pairs of surfaces on their triangles, in prescribed motion and while dragging.',
+      'Will meet: 2 pairs of outlines in one plane, exactly; 3 pairs of surfaces on their triangles, in even steps of free motion.',
     )
   })
 

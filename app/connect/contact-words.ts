@@ -12,9 +12,7 @@ export function wordsAhead({ outlines, beside, surfaces, nearest }: ContactPrevi
     return 'Nothing of them can touch: one side has no parts, or they move as one.'
   const exact = outlines > 0 ? [`${counted(outlines, 'outlines')} in one plane, exactly`] : []
   const rough =
-    surfaces > 0
-      ? [`${counted(surfaces, 'surfaces')} on their triangles, in prescribed motion and while dragging`]
-      : []
+    surfaces > 0 ? [`${counted(surfaces, 'surfaces')} on their triangles, in even steps of free motion`] : []
   const far = nearest ? '' : ' They are far apart, or deep in each other now.'
   return `Will meet: ${[...exact, ...rough].join('; ')}.${far}`
 }

@@ -1,4 +1,4 @@
-/** Clearances are measured on triangles, which lie beside the document: those of imported parts are sent to the solver. */
+/** Clearances are measured on triangles and contacts touch by them, which lie beside the document: those of imported parts are sent to the solver. */
 import type { MechanismDocument } from '@ligamen/core'
 import { meshes } from './meshes'
 
@@ -18,15 +18,12 @@ export function useMeasuredMeshes(
     if (!to) return
     const known = sent.get(to) ?? new Set<string>()
     sent.set(to, known)
-    const here = meshes.atHand(measured(document.value).filter((hash) => !known.has(hash)))
+    const here = meshes.atHand(imported(document.value).filter((hash) => !known.has(hash)))
     if (here.length === 0) return
     for (const [hash] of here) known.add(hash)
     to.keepMeshes(here)
   })
 }
 
-/** Hashes of the imported parts of a document in which a clearance is measured. */
-const measured = (document: MechanismDocument | null): string[] =>
-  document?.probes.some(({ kind }) => kind === 'clearance')
-    ? document.parts.flatMap(({ mesh }) => mesh ?? [])
-    : []
+const imported = (document: MechanismDocument | null): string[] =>
+  document?.parts.flatMap(({ mesh }) => mesh ?? []) ?? []

@@ -8,6 +8,7 @@
 import { FRAME, multiply, ORIGIN } from '../maths/frame'
 import { factor, solveFactored } from '../maths/lu'
 import { turnedAbout } from '../maths/rigid-motion'
+import { crossInto } from '../maths/triples'
 import type { Vector } from '../maths/vector'
 import { bodyFrame } from '../mechanism/body-poses'
 import type { Chain } from '../mechanism/chain'
@@ -122,17 +123,17 @@ function readMotion(
   bias?.fill(0)
   for (let link = one.last - 5; link <= one.last; link++) {
     for (let k = 0; k < 6; k++) part[k] = screw[6 * link + k] * values[link]
-    if (bias) addCross(out, 0, part, 0, bias, 0)
-    if (bias) addCross(out, 0, part, 3, bias, 3)
-    if (bias) addCross(out, 3, part, 0, bias, 3)
+    if (bias) crossInto(out, 0, part, 0, bias, 0, 1)
+    if (bias) crossInto(out, 0, part, 3, bias, 3, 1)
+    if (bias) crossInto(out, 3, part, 0, bias, 3, 1)
     for (let k = 0; k < 6; k++) out[k] += part[k]
   }
   // from the ground's origin to the centre, which goes along
   part.set(centreOf(state, one))
-  addCross(out, 0, part, 0, out, 3)
+  crossInto(out, 0, part, 0, out, 3, 1)
   if (!bias) return
-  addCross(bias, 0, part, 0, bias, 3)
-  addCross(out, 0, out, 3, bias, 3)
+  crossInto(bias, 0, part, 0, bias, 3, 1)
+  crossInto(out, 0, out, 3, bias, 3, 1)
 }
 
 function tensorOf({ tensor }: LinkMasses, link: number): Pick<Tossed, 'tensor' | 'factors' | 'pivots'> {
@@ -153,7 +154,7 @@ function addGyration(state: MotionState, one: Tossed, out: Float64Array, share: 
   toLink(state, FRAME * last, motion, turning)
   timesTensor(tensor, turning, carried)
   own.fill(0)
-  addCross(carried, 0, turning, 0, own, 0)
+  crossInto(carried, 0, turning, 0, own, 0, 1)
   solveFactored(factors, 3, pivots, own)
   toGround(state, FRAME * last, own, turning)
   for (let k = 0; k < 3; k++) out[k] += share * turning[k]
@@ -204,7 +205,7 @@ function writeRates(state: MotionState, one: Tossed): void {
   const [u, v, w] = [last - 2, last - 1, last].map((link) => screw.subarray(6 * link, 6 * link + 3))
   const across = (a: Float64Array, b: Float64Array) => {
     const out = new Float64Array(3)
-    addCross(a, 0, b, 0, out, 0)
+    crossInto(a, 0, b, 0, out, 0, 1)
     return out
   }
   const dot = (a: Float64Array, b: Float64Array) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
@@ -217,7 +218,7 @@ function writeRates(state: MotionState, one: Tossed): void {
   // at the ground's origin, without what the turns do there
   const left = motion.slice(3)
   part.set(centreOf(state, one))
-  addCross(part, 0, motion, 0, left, 0)
+  crossInto(part, 0, motion, 0, left, 0, 1)
   for (let link = last - 2; link <= last; link++)
     for (let k = 0; k < 3; k++) left[k] -= screw[6 * link + 3 + k] * rate[link]
   for (let link = last - 5; link < last - 2; link++) {
@@ -227,20 +228,3 @@ function writeRates(state: MotionState, one: Tossed): void {
 }
 
 const part = new Float64Array(6)
-
-/** Adds the cross product of two triples to a third one. */
-function addCross(
-  a: Float64Array,
-  ia: number,
-  b: Float64Array,
-  ib: number,
-  out: Float64Array,
-  io: number,
-): void {
-  const x = a[ia + 1] * b[ib + 2] - a[ia + 2] * b[ib + 1]
-  const y = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
-  const z = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
-  out[io] += x
-  out[io + 1] += y
-  out[io + 2] += z
-}

@@ -6,6 +6,7 @@
  * dot products and functions of them are differentiated by the rule of Leibniz.
  * Source: Featherstone, Rigid Body Dynamics Algorithms, section 2.11; Griewank & Walther, Evaluating Derivatives, Taylor arithmetic.
  */
+import { crossInto } from '../maths/triples'
 import { FRAME, ORIGIN } from '../maths/frame'
 import { MOST_PARTS } from '../maths/scalar-functions'
 import { FOLLOWS } from './chain'
@@ -53,25 +54,6 @@ function spatialCross(v: Float64Array, iv: number, m: Float64Array, im: number, 
   crossInto(v, iv, m, im, scratch, at, 0)
   crossInto(v, iv, m, im + 3, scratch, at + 3, 0)
   crossInto(v, iv + 3, m, im, scratch, at + 3, 1)
-}
-
-/** out[io ..] = keep * out[io ..] + share * (a[ia ..] x b[ib ..]) */
-function crossInto(
-  a: Float64Array,
-  ia: number,
-  b: Float64Array,
-  ib: number,
-  out: Float64Array,
-  io: number,
-  keep: number,
-  share = 1,
-): void {
-  const x = a[ia + 1] * b[ib + 2] - a[ia + 2] * b[ib + 1]
-  const y = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
-  const z = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
-  out[io] = keep * out[io] + share * x
-  out[io + 1] = keep * out[io + 1] + share * y
-  out[io + 2] = keep * out[io + 2] + share * z
 }
 
 /**

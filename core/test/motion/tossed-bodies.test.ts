@@ -79,7 +79,9 @@ describe('a packet on a bench', () => {
 
   it('falls through it once a cue takes the contact away', () => {
     const sketch = packet([0, SIDE / 2, 0])
-    sketch.document.scenarios[0]!.cues = [{ id: 'gone', kind: 'suspend', targets: ['lands'], start: '0.1 s' } as never]
+    sketch.document.scenarios[0]!.cues = [
+      { id: 'gone', kind: 'suspend', targets: ['lands'], start: '0.1 s' } as never,
+    ]
     const film = sketch.solve()
     const last = film.take.frames - 1
     const fallen = (G * (film.time(last) - 0.1) ** 2) / 2

@@ -1,4 +1,4 @@
-/** Blocks that stand aslant to each other touch by their surfaces: told before, made by hand, put, played, refused where forces would act. */
+/** Blocks that stand aslant to each other touch by their surfaces: told before, made by hand, put, played, and moved by forces. */
 import { expect, goTo, solved, store, test } from '../fixtures'
 import { chooseNames, inspector, openEmpty, put, reading, stage } from '../hands'
 
@@ -62,7 +62,7 @@ test('blocks that stand aslant push each other', async ({ page }) => {
   await expect(form.getByRole('status')).toContainText('Nothing of them can touch')
   await chooseNames(form, { 'First body': 'Pusher' })
   await expect(form.getByRole('status')).toHaveText(
-    'Will meet: one pair of surfaces on their triangles, in prescribed motion and while dragging.',
+    'Will meet: one pair of surfaces on their triangles, in even steps of free motion.',
   )
   const apart = 100 - SIDE / 2 - REACH
   await expect(page.getByRole('status', { name: 'Values in the view' })).toContainText(
@@ -86,7 +86,11 @@ test('blocks that stand aslant push each other', async ({ page }) => {
   await inspector(page).getByRole('combobox', { name: 'Moves' }).press('ArrowDown')
   await page.getByRole('option', { name: /^freely/ }).click()
   await expect(page.getByRole('option')).toHaveCount(0)
+  // without a bounce it goes along from the blow on
   await expect(page.getByRole('status', { name: 'Notes on the run' })).toContainText(
-    'has no outlines that move in one plane',
+    'surfaces of triangles touch',
   )
+  await solved(page)
+  await goTo(page, '0.9 s')
+  await expect.poll(() => reading(page, 'Way')).toBeCloseTo(90 - apart, 1)
 })

@@ -1,0 +1,20 @@
+/** Vectors of three numbers somewhere in arrays, for loops that allocate nothing. */
+
+/** out[io ..] = keep * out[io ..] + share * (a[ia ..] x b[ib ..]) */
+export function crossInto(
+  a: Float64Array,
+  ia: number,
+  b: Float64Array,
+  ib: number,
+  out: Float64Array,
+  io: number,
+  keep: number,
+  share = 1,
+): void {
+  const x = a[ia + 1] * b[ib + 2] - a[ia + 2] * b[ib + 1]
+  const y = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
+  const z = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
+  out[io] = keep * out[io] + share * x
+  out[io + 1] = keep * out[io + 1] + share * y
+  out[io + 2] = keep * out[io + 2] + share * z
+}
