@@ -2,6 +2,7 @@
  * What a motion by forces would surprise with, told before it runs: bodies that nothing holds, bodies without a mass, springs without a
  * length.
  */
+import { contactPairs, hasForces } from '../contact/pairs'
 import type { BodyMass } from '../geometry/body-mass'
 import type { Mechanism } from '../mechanism/compile'
 import { standingAt } from '../mechanism/state'
@@ -25,19 +26,22 @@ export function surprises(
   return [...unheld(mechanism, loads), ...massless(mechanism, masses), ...withoutLength(mechanism, loads, q)]
 }
 
-/** Bodies that hang on ground by no joint fall, where there is gravity. */
+/** Bodies that hang on ground by no joint fall, where there is gravity, unless they may land on something. */
 function unheld(mechanism: Mechanism, { gravity }: Loads): Problem[] {
   if (gravity.every((along) => along === 0)) return []
-  const { geometry, linkJoint, linkBody, linkParent } = mechanism
+  const { geometry, linkJoint, linkBody, linkParent, bodyLink } = mechanism
+  const rootOf = (link: number): number => (linkParent[link] > 0 ? rootOf(linkParent[link]) : link)
+  const touching = contactPairs(mechanism).filter(hasForces)
+  const lands = new Set(touching.flatMap(({ bodies }) => bodies.map((body) => rootOf(bodyLink[body]))))
   const free = [...linkJoint.keys()].filter(
-    (link) => link > 0 && linkJoint[link] < 0 && linkParent[link] === 0,
+    (link) => link > 0 && linkJoint[link] < 0 && linkParent[link] === 0 && !lands.has(link),
   )
   const bodies = [...new Set(free.map((link) => linkBody[link]))].map((b) => geometry.bodies[b].source)
   if (bodies.length === 0) return []
   return [
     {
       code: 'body-unheld',
-      message: `Nothing holds ${listed(bodies.map(({ name }) => name))}: ${bodies.length > 1 ? 'they fall' : 'it falls'} freely. Join ${bodies.length > 1 ? 'them' : 'it'} to something, or take gravity away.`,
+      message: `Nothing holds ${listed(bodies.map(({ name }) => name))}: ${bodies.length > 1 ? 'they fall' : 'it falls'} freely. Join ${bodies.length > 1 ? 'them' : 'it'} to something, make contacts with what ${bodies.length > 1 ? 'they may' : 'it may'} land on, or take gravity away.`,
       ids: bodies.map(({ id }) => id),
     },
   ]

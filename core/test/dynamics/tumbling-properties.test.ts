@@ -69,6 +69,7 @@ const UNTIL = 0.35
 
 describe.each([1, 2])('%d blocks that tumble onto a floor', (count) => {
   it('keep the laws of contact', () => {
+    let touched = 0
     const lawful = fc.property(
       fc.array(blocks, { minLength: count, maxLength: count }),
       surfaces,
@@ -78,7 +79,6 @@ describe.each([1, 2])('%d blocks that tumble onto a floor', (count) => {
         const pairs = contactPairs(mechanism)
         const start = balance(solver)
         let energy = Infinity
-        let touched = 0
         while (solver.time < UNTIL) {
           if (!solver.step(UNTIL)) throw new Error(solver.problem!.message)
           const most = solver.touching.reduce((sum, { normal }) => Math.max(sum, normal), 1e-6)
@@ -92,7 +92,6 @@ describe.each([1, 2])('%d blocks that tumble onto a floor', (count) => {
           expect(kinetic + stored).toBeLessThan(energy + 1e-8)
           energy = kinetic + stored
         }
-        expect(touched).toBeGreaterThan(0)
         expect(Math.abs(balance(solver) - start)).toBeLessThan(1e-6)
         const again = thrown(drawn, surface)
         again.advance(UNTIL)
@@ -100,5 +99,6 @@ describe.each([1, 2])('%d blocks that tumble onto a floor', (count) => {
       },
     )
     fc.assert(lawful, { numRuns: 6, endOnFailure: true })
+    expect(touched).toBeGreaterThan(1000)
   })
 })

@@ -1,5 +1,6 @@
 /** Runs of bodies that nothing guides: what they rest on, what is measured, and what is said of them. */
 import { describe, expect, it } from 'vitest'
+import { reportModel } from '../../src'
 import { bring } from '../contact/brought'
 import { weigh } from '../dynamics/free'
 import { box } from '../proximity/solids'
@@ -57,6 +58,20 @@ describe('a packet that falls onto a bench', () => {
     expect(note).toMatchObject({ code: 'contacts-of-triangles' })
     expect(note!.message).toContain('0.200 ms')
     expect(note!.data!.time as number).toBeCloseTo(lands, 8)
+  })
+})
+
+describe('a packet that nothing guides', () => {
+  const told = (sketch: Sketch) => reportModel(sketch.open(), 'run').warnings.map(({ code }) => code)
+
+  it('is told to fall before a run, unless it may land', () => {
+    const sketch = packet([0, 0.1, 0])
+    expect(told(sketch)).toEqual([])
+    sketch.document.contacts![0]!.suspended = true
+    expect(told(sketch)).toEqual(['body-unheld'])
+    sketch.document.contacts = []
+    sketch.document.probes = []
+    expect(told(sketch)).toEqual(['body-unheld'])
   })
 })
 

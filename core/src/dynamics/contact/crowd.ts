@@ -147,7 +147,7 @@ export class Crowd {
     const forcesBefore = closed.map((meeting) => this.forceBefore(meeting))
     this.last = closed
     const taken = loads.acting.length > 0 ? duration * loads.loss(state, from) : 0
-    for (const meeting of closed) meeting.normal = meeting.tangential = meeting.sideways = 0
+    const apart = closed.filter(({ gap }) => gap > TOUCHES * mechanism.size)
     const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < -DRIFT * mechanism.size)
     if (meets) {
       if (!free.contacts!.read(from)) return undefined
@@ -164,6 +164,8 @@ export class Crowd {
     const evenly: After = (meeting, k) => atMiddle(meeting, before[k], duration)
     if (!this.strike(free, duration, evenly, asked, forcesBefore)) return clings(mechanism, closed, from)
     leap.kick(duration / 2)
+    // a blow is no force
+    for (const meeting of apart) meeting.normal = meeting.tangential = meeting.sideways = 0
     free.failure = leap.drift(duration / 2, to)
     if (free.failure || !this.pushApart(free, to, near)) return undefined
     forces.closed = closed.filter(({ normal }) => normal > 0)
@@ -191,7 +193,7 @@ export class Crowd {
     return along(meeting, same?.normal ?? 0, same?.tangential ?? 0, same?.sideways ?? 0)
   }
 
-  /** Changes rates by impulses. @param near forces from which it begins. @param after rates without these, which must not be negative along the normal. False where none fit */
+  /** Changes rates by impulses; forces are what these are over the step. @param near forces from which it begins. @param after rates without these, which must not be negative along the normal. False where none fit */
   private strike(
     free: FreeEquations,
     duration: number,
@@ -207,9 +209,9 @@ export class Crowd {
     free.contacts!.strike(impulses)
     let d = 0
     for (const meeting of closed) {
-      meeting.normal += impulses[d++] / duration
-      meeting.tangential += impulses[d++] / duration
-      if (meeting.alongSide) meeting.sideways += impulses[d++] / duration
+      meeting.normal = impulses[d++] / duration
+      meeting.tangential = impulses[d++] / duration
+      if (meeting.alongSide) meeting.sideways = impulses[d++] / duration
     }
     return true
   }
