@@ -31,6 +31,7 @@ import {
   ROUGH_STEP,
   ROUGH_STRETCH,
   SLOW_SLIP,
+  STEP_AT_REST,
   TOUCHES,
 } from './tolerances'
 import { touchingAt } from './touching'
@@ -41,6 +42,12 @@ export interface Stretch {
   to: number
   /** Whether surfaces of triangles touched. */
   isRough: boolean
+}
+
+/** No point of the mechanism goes faster [m/s], and nothing turns faster [rad/s]. */
+interface Speeds {
+  readonly fastest: number
+  readonly turning: number
 }
 
 /** How near something is that may touch in a step: by a gap [m] and by a turn [rad]. */
@@ -130,10 +137,10 @@ export class Crowd {
     const { leap, forward, state } = free
     const { forces, mechanism } = this
     const from = free.placedAt
-    const even = this.crowding * (from < this.roughUntil ? ROUGH_STEP : CROWDED_STEP)
-    const to = Math.min(from + even, Math.max(this.until, this.roughUntil), latest)
+    const speeds = speedsOf(state, mechanism.size)
+    const to = Math.min(from + this.evenStep(from, speeds), Math.max(this.until, this.roughUntil), latest)
     const duration = to - from
-    const near = nearIn(duration, state, mechanism.size)
+    const near = nearIn(duration, speeds, mechanism.size)
     const energy = forward.kineticEnergy + forward.potentialEnergy
     const { lost } = free
     leap.begin(from)
@@ -175,6 +182,14 @@ export class Crowd {
     if (free.hasDrivers)
       leap.bringIn(forward.kineticEnergy + forward.potentialEnergy + free.lost - energy - lost)
     return null
+  }
+
+  /** How long a step is: longer where much is to do, and where all that triangles carry is at rest [s]. */
+  private evenStep(time: number, { fastest }: Speeds): number {
+    const { crowding, mechanism } = this
+    if (time >= this.roughUntil) return crowding * CROWDED_STEP
+    const isAtRest = fastest < SLOW_SLIP * mechanism.size
+    return crowding * (isAtRest ? STEP_AT_REST : ROUGH_STEP)
   }
 
   /** What touches where a step begins, which is where the last one has ended. */
@@ -301,13 +316,18 @@ function atMiddle(meeting: Meeting, before: readonly number[], duration: number)
 const ratesOf = (meeting: Meeting): number[] =>
   along(meeting, meeting.gapRate, meeting.slipRate, meeting.sideRate)
 
-/** What may come to touch in a step: no point of the mechanism goes farther [m], and nothing turns farther [rad]. @param size [m] */
-function nearIn(duration: number, { twist }: MotionState, size: number): Near {
+function speedsOf({ twist }: MotionState, size: number): Speeds {
   let [fastest, turning] = [0, 0]
   for (let v = 0; v < twist.length; v += 6) {
     const turn = Math.hypot(twist[v], twist[v + 1], twist[v + 2])
     turning = Math.max(turning, turn)
     fastest = Math.max(fastest, size * turn + Math.hypot(twist[v + 3], twist[v + 4], twist[v + 5]))
   }
-  return { gap: TOUCHES * size + duration * fastest, turn: 2 * duration * turning }
+  return { fastest, turning }
 }
+
+/** What may come to touch in a step. @param size [m] */
+const nearIn = (duration: number, { fastest, turning }: Speeds, size: number): Near => ({
+  gap: TOUCHES * size + duration * fastest,
+  turn: 2 * duration * turning,
+})
