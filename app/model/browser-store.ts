@@ -4,27 +4,41 @@
  */
 import { createStore, del, delMany, entries, get, set, update } from 'idb-keyval'
 
-/** How long the browser is given to open a database for the first time [ms]. */
-const PATIENCE = 2000
+/** How long the browser is given to open a database for the first time [ms]. A busy one takes seconds; what it answers later counts, too. */
+const PATIENCE = 5000
 
-let tried: Promise<void> | null = null
+const refusal = () => new Error('The browser keeps nothing.')
+
+let asked: Promise<void> | null = null
+let state: 'waiting' | 'late' | 'answered' = 'waiting'
 
 /** Asked once a page. */
-const usable = (): Promise<void> =>
-  (tried ??= new Promise((resolve, reject) => {
-    const refuse = () => reject(new Error('The browser keeps nothing.'))
-    const timer = setTimeout(refuse, PATIENCE)
-    const answer = (then: () => void) => () => {
-      clearTimeout(timer)
-      then()
-    }
-    const asked = indexedDB.open('ligamen-probe')
-    asked.onsuccess = answer(() => {
-      asked.result.close()
+const ask = (): Promise<void> =>
+  new Promise((resolve, reject) => {
+    const probe = indexedDB.open('ligamen-probe')
+    probe.onsuccess = () => {
+      state = 'answered'
+      probe.result.close()
       resolve()
-    })
-    asked.onerror = answer(refuse)
-  }))
+    }
+    probe.onerror = () => {
+      state = 'answered'
+      reject(refusal())
+    }
+  })
+
+function usable(): Promise<void> {
+  asked ??= ask()
+  if (state === 'answered') return asked
+  if (state === 'late') return Promise.reject(refusal())
+  return new Promise((resolve, reject) => {
+    asked!.then(resolve, reject)
+    setTimeout(() => {
+      if (state === 'waiting') state = 'late'
+      if (state === 'late') reject(refusal())
+    }, PATIENCE)
+  })
+}
 
 export function browserStore(database: string, table: string) {
   let store: ReturnType<typeof createStore> | null = null

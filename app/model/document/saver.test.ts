@@ -166,6 +166,11 @@ describe('saving', () => {
     await elapse()
     expect(saver.hasUnsaved).toBe(false)
     expect(views.filter(({ inMemoryOnly }, k) => inMemoryOnly && !views[k - 1]?.inMemoryOnly)).toHaveLength(1)
+    // it was only late
+    ports.write.mockResolvedValue(undefined)
+    saver.noteEdit(document('two'))
+    await elapse()
+    expect(views.at(-1)!.inMemoryOnly).toBe(false)
   })
 
   it('says why a document was refused, and keeps it', async () => {

@@ -102,6 +102,11 @@ export class Saver {
     if (!this.view.inMemoryOnly) this.show({ inMemoryOnly: true })
   }
 
+  /** It does after all. */
+  private keepsAgain(): void {
+    if (this.view.inMemoryOnly) this.show({ inMemoryOnly: false })
+  }
+
   /** What is not saved yet has gone elsewhere. */
   async letGo(): Promise<void> {
     this.callOff()
@@ -224,7 +229,10 @@ export class Saver {
   /** A journal that cannot be written does not keep anybody from saving; it is said. */
   private keep(document: MechanismDocument): void {
     const entry = { revision: this.revision, document, ...(this.sent && { save: this.sent.save.save }) }
-    this.ports.write(this.id, entry).catch(() => this.keepsNothing())
+    this.ports.write(this.id, entry).then(
+      () => this.keepsAgain(),
+      () => this.keepsNothing(),
+    )
   }
 
   private async forget(): Promise<void> {
