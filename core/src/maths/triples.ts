@@ -18,3 +18,17 @@ export function crossInto(
   out[io + 1] = keep * out[io + 1] + share * y
   out[io + 2] = keep * out[io + 2] + share * z
 }
+
+/** out[io ..] = a[ia ..] x b[ib ..], whatever was there; `out` is another array than both. */
+export function writeCross(
+  a: Float64Array,
+  ia: number,
+  b: Float64Array,
+  ib: number,
+  out: Float64Array,
+  io: number,
+): void {
+  out[io] = a[ia + 1] * b[ib + 2] - a[ia + 2] * b[ib + 1]
+  out[io + 1] = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
+  out[io + 2] = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
+}

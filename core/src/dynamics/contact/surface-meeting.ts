@@ -5,6 +5,7 @@
  */
 import { writeMoment } from '../../contact/closed'
 import type { SurfacePair } from '../../contact/surface-pairs'
+import { writeCross } from '../../maths/triples'
 import type { MotionState } from '../../mechanism/state'
 import { CornerOnFace } from '../../proximity/features/feature-place'
 import type { FeaturePlace, SideOnSide } from '../../proximity/features/feature-place'
@@ -25,10 +26,7 @@ export class SurfaceMeeting extends Meeting<FeaturePlace> {
     touch.writePoint(reader.frames, point)
     touch.writeNormal(reader.frames, alongNormal, 3)
     writeSquare(alongNormal, alongTangent)
-    for (let k = 0; k < 3; k++) {
-      const [m, n] = [3 + ((k + 1) % 3), 3 + ((k + 2) % 3)]
-      alongSide[3 + k] = alongNormal[m] * alongTangent[n] - alongNormal[n] * alongTangent[m]
-    }
+    writeCross(alongNormal, 3, alongTangent, 3, alongSide, 3)
     writeMoment(point, alongNormal)
     writeMoment(point, alongTangent)
     writeMoment(point, alongSide)
@@ -40,16 +38,13 @@ export class SurfaceMeeting extends Meeting<FeaturePlace> {
     if (touch instanceof CornerOnFace) this.readCorner(touch, twist, a, b)
     else this.readSides(touch as SideOnSide, twist, a, b)
     // no more than the normal needs
-    for (let k = 0; k < 3; k++) {
-      const [m, n] = [(k + 1) % 3, (k + 2) % 3]
-      turns[k] = alongNormal[3 + m] * normalRate[n] - alongNormal[3 + n] * normalRate[m]
-    }
+    writeCross(alongNormal, 3, normalRate, 0, turns, 0)
   }
 
   /** The normal turns with the face; the place is the corner, or its foot on the face of B. */
   private readCorner({ isOnA, gap }: CornerOnFace, twist: Float64Array, a: number, b: number): void {
     const { alongNormal, normalRate, moves, gapRate, point } = this
-    turnWith(twist, isOnA ? a : b, alongNormal, 3, normalRate)
+    writeCross(twist, isOnA ? a : b, alongNormal, 3, normalRate, 0)
     if (isOnA) return moveWith(twist, b, point, moves)
     for (let k = 0; k < 3; k++) corner[k] = point[k] - gap * alongNormal[3 + k]
     moveWith(twist, a, corner, moves)
@@ -61,8 +56,8 @@ export class SurfaceMeeting extends Meeting<FeaturePlace> {
     const { alongNormal, normalRate, moves, point, reader } = this
     const { gap } = touch
     touch.writeSides(reader.frames, u, v)
-    turnWith(twist, a, u, 0, onA)
-    turnWith(twist, b, v, 0, onB)
+    writeCross(twist, a, u, 0, onA, 0)
+    writeCross(twist, b, v, 0, onB, 0)
     const [uu, uv, vv] = [dotOf(u, 0, u), dotOf(u, 0, v), dotOf(v, 0, v)]
     const det = uu * vv - uv * uv
     const [byU, byV] = [-dotOf(alongNormal, 3, onA), -dotOf(alongNormal, 3, onB)]
@@ -92,22 +87,15 @@ const dotOf = (p: Float64Array, at: number, q: Float64Array): number =>
 /** Writes a direction square to another one, both behind the moments of wrenches. */
 function writeSquare(along: Float64Array, out: Float64Array): void {
   const [x, y, z] = [along[3], along[4], along[5]]
-  const size = Math.abs(x) < 0.6 ? Math.hypot(y, z) : Math.hypot(x, y)
-  out[3] = Math.abs(x) < 0.6 ? 0 : y / size
-  out[4] = Math.abs(x) < 0.6 ? z / size : -x / size
-  out[5] = Math.abs(x) < 0.6 ? -y / size : 0
-}
-
-/** Writes how a direction changes that turns with a link. @param link where its twist begins */
-function turnWith(twist: Float64Array, link: number, way: Float64Array, at: number, out: Float64Array): void {
-  for (let k = 0; k < 3; k++) {
-    const [m, n] = [(k + 1) % 3, (k + 2) % 3]
-    out[k] = twist[link + m] * way[at + n] - twist[link + n] * way[at + m]
-  }
+  const isAcrossX = Math.abs(x) < 0.6
+  const size = isAcrossX ? Math.hypot(y, z) : Math.hypot(x, y)
+  out[3] = isAcrossX ? 0 : y / size
+  out[4] = (isAcrossX ? z : -x) / size
+  out[5] = isAcrossX ? -y / size : 0
 }
 
 /** Writes how fast a point of a link goes. */
 function moveWith(twist: Float64Array, link: number, point: Float64Array, out: Float64Array): void {
-  turnWith(twist, link, point, 0, out)
+  writeCross(twist, link, point, 0, out, 0)
   for (let k = 0; k < 3; k++) out[k] += twist[link + 3 + k]
 }
