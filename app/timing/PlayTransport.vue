@@ -53,7 +53,13 @@ function go() {
   }
   fault.value = ''
   playback.goTo(read.value)
-  typed.value = seconds(playback.shown, 3)
+  // from now on it reads the playhead, which may still wait for that time to be solved
+  editing.value = false
+}
+
+function type(text: string) {
+  typed.value = text
+  editing.value = true
 }
 
 function stopTyping() {
@@ -150,7 +156,7 @@ const nextSpeed = (value: number) => {
       :disabled="!run.take"
       :value="shown"
       @focus="beginTyping"
-      @input="typed = ($event.target as HTMLInputElement).value"
+      @input="type(($event.target as HTMLInputElement).value)"
       @keydown.enter="go"
       @blur="stopTyping"
     />

@@ -44,6 +44,14 @@ describe('the open mechanism', () => {
     expect(run.take!.poses).toBe(after!.poses)
   })
 
+  it('is settled when what was asked before is in the document', async () => {
+    const mechanism = await opened(walkingBeam)
+    void mechanism.edit('Crank 34 mm', lengthen('34 mm'))
+    expect(mechanism.document).toEqual(walkingBeam)
+    await mechanism.settled()
+    expect(mechanism.undoable!.name).toBe('Crank 34 mm')
+  })
+
   it('stays as it is when an edit is refused, with the reasons', async () => {
     const mechanism = await opened(walkingBeam)
     const run = useRunStore()

@@ -92,11 +92,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     prepare: start,
     open,
     close,
-    /** See Editor. */
-    edit: (name: string, change: Change, { home = false } = {}) => editor.edit(name, change, home),
-    tryOut: (change: Change) => editor.tryOut(change),
-    endTrials: () => editor.endTrials(),
-    solveAgain: () => editor.solveAgain(),
+    ...useEdits(editor),
     cancelSolve: () => solver?.cancel(),
     compareWith,
     chooseScenario,
@@ -141,6 +137,16 @@ function useSolverSettings(
     (isLive) => solver()?.setLive(isLive),
   )
 }
+
+/** See Editor. */
+const useEdits = (editor: Editor) => ({
+  edit: (name: string, change: Change, { home = false } = {}) => editor.edit(name, change, home),
+  tryOut: (change: Change) => editor.tryOut(change),
+  endTrials: () => editor.endTrials(),
+  /** Resolves when every edit made so far is in the document, or was refused. */
+  settled: () => editor.inTurn(() => Promise.resolve()),
+  solveAgain: () => editor.solveAgain(),
+})
 
 /** Undo and redo, and what they would do. */
 const useSteps = (history: Ref<EditHistory>, editor: Editor) => ({

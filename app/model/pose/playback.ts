@@ -43,7 +43,7 @@ export const usePlaybackStore = defineStore('playback', () => {
   }
 
   const seek = (to: number) => {
-    watched.leave(run.partial)
+    watched.leave(run.partial, to, end.value)
     time.value = Math.min(end.value, Math.max(0, to))
   }
   const pause = () => {
@@ -79,7 +79,7 @@ export const usePlaybackStore = defineStore('playback', () => {
     toggle: () => {
       if (playing.value) pause()
       else if (run.take) {
-        watched.leave(run.partial)
+        watched.leave(run.partial, time.value, end.value)
         const [from, to] = range.value
         if (time.value >= to - interval.value / 2 || time.value < from) time.value = from
         direction = 1

@@ -16,6 +16,8 @@ export class WatchedRun {
   private place: number | null = null
   /** Whether somebody has moved the playhead since the run began. */
   private isLeft = false
+  /** A time they asked for that was not solved yet; null for none. */
+  private wanted: number | null = null
 
   /** Where the playhead goes when frames have come. */
   next({ time, end, partial, live, playing }: Watching): number {
@@ -23,15 +25,17 @@ export class WatchedRun {
       this.place ??= time
       return end
     }
-    const next = this.place ?? time
+    const next = this.wanted ?? this.place ?? time
     this.place = null
     if (!partial) this.isLeft = false
+    if (!partial || next <= end) this.wanted = null
     return Math.min(next, end)
   }
 
-  /** Somebody moves the playhead, which stays where they put it. */
-  leave(partial: boolean): void {
+  /** Somebody moves the playhead to a time, where it stays; beyond the newest frame it waits for that to be solved. */
+  leave(partial: boolean, to: number, end: number): void {
     this.place = null
     this.isLeft = partial
+    this.wanted = partial && to > end ? to : null
   }
 }

@@ -29,7 +29,9 @@ const hasRight = computed(() =>
 )
 const overOther = computed(() => charts.value.filter(({ over }) => over !== undefined))
 
-function add() {
+async function add() {
+  // a probe that was made just before is not in the document until the solver has accepted it
+  await mechanism.settled()
   const probe = proof.chosen?.id
   if (probe === undefined) maker.start()
   else void edits.add([{ probe }])
