@@ -2,13 +2,13 @@
  * A page that plays a mechanism by itself: reads the document in it, solves the chosen scenario with the core, and shows the
  * motion, lanes, checks, values and curves. Built into one file of HTML by scripts/steps/player.mjs.
  */
-import { openModel, reasons, siOr, unpackTriangles } from '@ligamen/core'
+import { openModel, reasons, siOr } from '@ligamen/core'
 import type { Evidence, Model, PlayingPage } from '@ligamen/core'
 import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2'
 import { display } from '~/fields/display'
 import { dark, light } from '~/theme/tokens'
-import { meshesAtHand } from '~/view/meshes-at-hand'
+import { meshesAtHand, trianglesInText } from '~/view/meshes-at-hand'
 import { stagedTake } from '~/view/staged'
 import { paletteOf } from '~/view/three/palette'
 import { loadInter } from '~/view/writing/fonts'
@@ -21,12 +21,7 @@ import { Show } from './show'
 import { solveHere } from './solving'
 
 const page = JSON.parse(at('content').textContent) as PlayingPage
-const meshes = meshesAtHand(
-  Object.entries(page.meshes).flatMap(([hash, text]) => {
-    const stored = unpackTriangles(Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0)))
-    return stored ? [[hash, stored.positions] as const] : []
-  }),
-)
+const meshes = meshesAtHand(trianglesInText(page.meshes))
 let isDark = matchMedia('(prefers-color-scheme: dark)').matches
 /** Counts the scenarios that were asked for: the last one is wanted. */
 let asked = 0

@@ -15,8 +15,9 @@ import { pipeline } from 'node:stream/promises'
 import { parseQuantity, siOr } from '@ligamen/core'
 import type { Model } from '@ligamen/core'
 import { findChromium, headless } from './chromium'
-import { printProblems, readModel } from './files'
+import { printProblems, readMechanism } from './files'
 import { scenariosOf } from './scenarios'
+import { inText } from './triangles'
 
 export interface FilmOptions {
   readonly scenario?: readonly string[]
@@ -44,12 +45,13 @@ const PAGE = new URL('./film.html', import.meta.url)
 const LAST_WORDS = 400
 
 export async function film(file: string, options: FilmOptions): Promise<number> {
-  const model = await readModel(file)
-  if (!model.ok) {
-    printProblems(model.problems)
+  const opened = await readMechanism(file)
+  if (!opened.ok) {
+    printProblems(opened.problems)
     return 1
   }
-  const wish = wishOf(model.value, options)
+  const { model, triangles } = opened.value
+  const wish = wishOf(model, options)
   if (typeof wish === 'string') {
     if (wish) console.error(wish)
     return 2
@@ -59,12 +61,16 @@ export async function film(file: string, options: FilmOptions): Promise<number> 
     console.error(chromium.missing)
     return 2
   }
-  const refused = await make(chromium.path, JSON.stringify(wish), options.out)
+  const refused = await make(
+    chromium.path,
+    JSON.stringify({ ...wish, meshes: inText(triangles) }),
+    options.out,
+  )
   if (refused) {
     console.error(refused)
     return 2
   }
-  process.stdout.write(`${options.out}: ${model.value.document.name}, ${options.size}\n`)
+  process.stdout.write(`${options.out}: ${model.document.name}, ${options.size}\n`)
   return 0
 }
 

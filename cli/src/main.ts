@@ -14,10 +14,12 @@ const program = new Command('ligamen')
   .description('Checks and solves mechanism documents.')
   .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2))
 
+const FILE = 'a mechanism document, or a zip with one and the triangles of its imported parts'
+
 program
   .command('validate')
   .description('Checks a document and says what is wrong with it.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--json [file]', 'write the result as JSON, to the terminal or a file')
   .action(async (file, options) => {
     const { validate } = await import('./validate')
@@ -27,7 +29,7 @@ program
 program
   .command('mobility')
   .description('Says how free a mechanism is, what it holds twice, what is loose.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--json [file]', 'write the result as JSON, to the terminal or a file')
   .action(async (file, options) => {
     const { mobility } = await import('./mobility')
@@ -37,7 +39,7 @@ program
 program
   .command('solve')
   .description('Solves a scenario and prints joint positions and probes.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .requiredOption('--scenario <name>', 'the scenario, by name or id')
   .option('--frames <n>', 'how many instants over its length', count)
   .option('--at <times>', 'instants, separated by commas, such as "0.5 s, 1.25 s"')
@@ -54,7 +56,7 @@ program
   .description(
     'Says where a mechanism comes to rest under its loads, drivers held where they start, and whether it is stable.',
   )
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
   .option('--json [file]', 'write the result as JSON, in SI, to the terminal or a file')
   .action(async (file, options) => {
@@ -65,7 +67,7 @@ program
 program
   .command('check')
   .description('Solves the scenarios and decides the checks of a document; ends with 1 when one is not met.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--scenario <name>', 'only this scenario, by name or id')
   .option('--junit <file>', 'write the results as a JUnit file')
   .option('--json [file]', 'write the results as JSON, to the terminal or a file')
@@ -77,7 +79,7 @@ program
 program
   .command('clearance')
   .description('Says which bodies come near each other or overlap; ends with 1 when some overlap.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--scenario <name>', 'the scenario, by name or id; the first one when left out')
   .option('--json [file]', 'write the result as JSON, in SI, to the terminal or a file')
   .action(async (file, options) => {
@@ -88,7 +90,7 @@ program
 program
   .command('report')
   .description('Solves a scenario and writes its report as one page of HTML, or as PDF.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .option('--html <file>', 'where the page is written')
   .option('--pdf <file>', 'where it is printed to, by an installed Chromium')
   .option(
@@ -104,7 +106,7 @@ program
 program
   .command('page')
   .description('Writes a page that plays the mechanism by itself: one file of HTML, for any browser.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .requiredOption('--out <file>', 'where the page is written')
   .action(async (file, options) => {
     const { page } = await import('./page')
@@ -114,7 +116,7 @@ program
 program
   .command('film')
   .description('Makes a film of a scenario, through an installed Chromium.')
-  .argument('<file>', 'a mechanism document')
+  .argument('<file>', FILE)
   .requiredOption('--out <file>', 'where it is written: .mp4, .webm, .gif, or .zip for numbered pictures')
   .option('--scenario <names...>', 'one or more scenarios, one after the other; the first one when left out')
   .option('--size <size>', 'width x height', '1280x720')

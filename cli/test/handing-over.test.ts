@@ -1,11 +1,15 @@
 /** `ligamen page` and `ligamen film`, as they are called: what is written, and what is refused. */
 import { execFile } from 'node:child_process'
-import { mkdtempSync, readFileSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
+import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
+import { packTriangles } from '@ligamen/core'
+import { box } from '../../core/test/proximity/solids'
 
 const file = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url))
 const LIGAMEN = file('cli/bin/ligamen.mjs')
@@ -38,6 +42,38 @@ describe('a page', () => {
       // nothing is fetched: no address but those of names in XML
       const addresses = page.match(/\b(?:src|href)="[^"]*"/g) ?? []
       expect(addresses.filter((one) => !/"(#|data:|blob:)/.test(one))).toEqual([])
+    },
+  )
+
+  it(
+    'holds the triangles of imported parts, or says that they are missing',
+    { timeout: 60_000 },
+    async () => {
+      const content = packTriangles({ positions: box(0.02, 0.03, 0.04) })
+      const mesh = createHash('sha256').update(content).digest('hex')
+      const beam = JSON.parse(readFileSync(BEAM, 'utf8'))
+      beam.parts.push({
+        id: 'cover-part',
+        name: 'Cover',
+        shape: 'imported',
+        mesh,
+        colour: '#888888',
+        dimensions: { width: '20 mm', depth: '30 mm', height: '40 mm' },
+      })
+      const text = strToU8(JSON.stringify(beam))
+      writeFileSync(
+        at('whole.zip'),
+        zipSync({ 'mechanism.json': text, [`meshes/${mesh}.triangles`]: content }),
+      )
+      const whole = await ligamen('page', at('whole.zip'), '--out', at('whole.html'))
+      expect([whole.code, whole.faults]).toEqual([0, ''])
+      expect(readFileSync(at('whole.html'), 'utf8')).toContain(Buffer.from(content).toString('base64'))
+      writeFileSync(at('bare.json'), text)
+      const bare = await ligamen('page', at('bare.json'), '--out', at('bare.html'))
+      expect([bare.code, bare.faults]).toEqual([
+        0,
+        expect.stringContaining('The triangles of one imported shape are not beside the document'),
+      ])
     },
   )
 

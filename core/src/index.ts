@@ -289,6 +289,8 @@ export { controllerTable, motionRecord, motionTable } from './exchange/motion-da
 export type { MotionChoice } from './exchange/motion-data'
 export { playingPage } from './exchange/playing-page'
 export type { PlayingPage } from './exchange/playing-page'
+export { unpack } from './exchange/unpack'
+export type { NamedBytes } from './exchange/unpack'
 export { readUrdf, urdfMeshes } from './exchange/urdf-in'
 export { writeUrdf } from './exchange/urdf-out'
 export { childNamed, childrenNamed, readXml } from './exchange/xml'

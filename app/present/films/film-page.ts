@@ -2,10 +2,11 @@
  * Makes a film in a page without the app, for the command line: asks whoever serves the page what to make, says how far it is,
  * and hands the film back. Built into one file of HTML by scripts/steps/player.mjs.
  */
-import type { MechanismDocument } from '@ligamen/core'
+import type { PlayingPage } from '@ligamen/core'
 import inter from '@fontsource/inter/files/inter-latin-500-normal.woff2'
 import interBold from '@fontsource/inter/files/inter-latin-600-normal.woff2'
 import { light } from '~/theme/tokens'
+import { trianglesInText } from '~/view/meshes-at-hand'
 import { paletteOf } from '~/view/three/palette'
 import { loadInter } from '~/view/writing/fonts'
 import { inksOf } from '~/view/writing/paint'
@@ -14,7 +15,8 @@ import { makeFilm } from './make-film'
 import type { FilmPlan, FromFilm } from './protocol'
 import { filmFault, formatsHere } from './settings'
 
-type Wish = Pick<FilmPlan, 'stretches' | 'settings'> & { document: MechanismDocument }
+/** What it is asked for; `meshes` as in a page that plays. */
+type Wish = Pick<FilmPlan, 'stretches' | 'settings'> & Pick<PlayingPage, 'document' | 'meshes'>
 
 const say = (message: object) => void fetch('said', { method: 'POST', body: JSON.stringify(message) })
 
@@ -42,7 +44,7 @@ async function start(): Promise<void> {
     message.preview?.close()
     say({ type: 'drawing', done: message.done, total: message.total })
   }
-  await makeFilm(plan, [], loadFonts, told)
+  await makeFilm(plan, trianglesInText(wish.meshes), loadFonts, told)
   await fetch('film', { method: 'PUT', body: (await (await FilmFolder.open('film')).film())! })
 }
 

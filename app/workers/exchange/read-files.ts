@@ -8,6 +8,7 @@ import {
   openModel,
   readUrdf,
   succeed,
+  unpack,
   unpackTriangles,
   urdfMeshes,
 } from '@ligamen/core'
@@ -18,7 +19,6 @@ import { MOST_TRIANGLES } from './formats/format'
 import type { InFile } from './formats/format'
 import { formatOf } from './formats/registry'
 import { prepareMesh } from './prepare-mesh'
-import { unpack } from './unpack'
 
 type Say = (message: FromExchange) => void
 

@@ -1,11 +1,8 @@
 /** What a format of shape files states: the endings of its files, and how it is read into a scene. */
-import type { Result, Scene } from '@ligamen/core'
+import type { NamedBytes, Result, Scene } from '@ligamen/core'
 
 /** A file as it was chosen or dropped. */
-export interface InFile {
-  readonly name: string
-  readonly bytes: Uint8Array
-}
+export type InFile = NamedBytes
 
 export interface Format {
   readonly noun: string

@@ -2,9 +2,8 @@
  * 3MF: a zip with a model of objects, components and build items; with its unit. Source: 3MF Core Specification 1.3
  * (from memory). Read here and not by three's loader, which needs a document of the page and unpacks without limits.
  */
-import { childNamed, childrenNamed, identityFrame, readXml, succeed } from '@ligamen/core'
+import { childNamed, childrenNamed, identityFrame, readXml, succeed, unpack } from '@ligamen/core'
 import type { Frame, SceneNode, XmlElement } from '@ligamen/core'
-import { unpack } from '../unpack'
 import { Counter } from './bounds'
 import { broken } from './format'
 import type { Format } from './format'

@@ -1,8 +1,13 @@
 /** Zip files unpacked within limits: many entries, or more than they claim, are refused before they fill the memory. */
 import { unzipSync } from 'fflate'
-import { fail, succeed } from '@ligamen/core'
-import type { Result } from '@ligamen/core'
-import type { InFile } from './formats/format'
+import { fail, succeed } from '../result'
+import type { Result } from '../result'
+
+/** A file, or an entry of a zip. */
+export interface NamedBytes {
+  readonly name: string
+  readonly bytes: Uint8Array
+}
 
 const MOST_ENTRIES = 5000
 /** Of all entries together [bytes]. */
@@ -11,7 +16,7 @@ const LARGEST = 400_000_000
 const MOST_RATIO = 200
 
 /** Errors: `zip-broken`, `zip-too-large`. */
-export function unpack(file: InFile): Result<InFile[]> {
+export function unpack(file: NamedBytes): Result<NamedBytes[]> {
   let entries = 0
   let size = 0
   let hostile = ''
