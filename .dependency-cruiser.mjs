@@ -96,7 +96,7 @@ const forbidden = [
     'Law 1: the core imports itself and pure libraries, no screen, no Node, no database.',
     { path: '^core/src/' },
     {
-      pathNot: '^core/src/|^node_modules/(mathjs|class-validator|earcut|fast-xml-parser)/',
+      pathNot: '^core/src/|^node_modules/(mathjs|class-validator|earcut|fast-xml-parser|fflate)/',
     },
   ),
   law(
