@@ -1,7 +1,15 @@
 <script setup lang="ts">
 /** Contacts: bodies that push each other, made of two choices; or one that rides on the other. */
 import { mdiDeleteOutline, mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
-import { addContact, formatQuantity, materialPairs, parseQuantity, reasons, removalOf } from '@ligamen/core'
+import {
+  addContact,
+  contactBetween,
+  formatQuantity,
+  materialPairs,
+  parseQuantity,
+  reasons,
+  removalOf,
+} from '@ligamen/core'
 import type {
   Contact,
   ContactFact,
@@ -39,6 +47,11 @@ const hint = computed(() => {
   if (!first.value || !second.value) return 'Choose two bodies or groups.'
   return first.value === second.value ? 'Choose two different ones.' : ''
 })
+const present = computed(() => {
+  const { document } = mechanism
+  const known = document && hint.value === '' && contactBetween(document, first.value!, second.value!)
+  return known ? `They have a contact already: “${known.name}”.` : ''
+})
 const canRide = computed(() => hint.value === '' && isBody(first.value) && isBody(second.value))
 
 // the gaps are those of where the bodies stand now
@@ -70,7 +83,7 @@ onMounted(() => overlays.lay({ meeting }))
 onUnmounted(() => overlays.lay({ meeting: () => null }))
 
 async function make() {
-  if (hint.value) return
+  if (hint.value || present.value) return
   const [a, b] = [first.value!, second.value!]
   tell(await mechanism.edit('New contact', (draft) => addContact(draft, a, b)))
 }
@@ -172,6 +185,8 @@ function stateOf(contact: Contact): string {
   if (contact.suspended) return 'suspended'
   const fact = factOf(contact)
   if (!fact) return ''
+  if (fact.instead)
+    return `does nothing: its bodies have contacts of their own, such as “${fact.instead.name}”`
   if (fact.pairs === 0) return 'cannot touch: one side has no parts. Give it some, or choose other bodies.'
   if (fact.isDeep) return 'deep in each other: move one of the two apart'
   if (fact.gap === null) return 'apart'
@@ -186,9 +201,11 @@ function stateOf(contact: Contact): string {
     <form class="new" aria-label="New contact" @submit.prevent="make">
       <v-autocomplete v-model="first" label="First body" :items="choices" density="compact" hide-details />
       <v-autocomplete v-model="second" label="Second body" :items="choices" density="compact" hide-details />
-      <v-btn type="submit" color="primary" variant="flat" :disabled="hint !== ''">Make contact</v-btn>
+      <v-btn type="submit" color="primary" variant="flat" :disabled="hint !== '' || present !== ''"
+        >Make contact</v-btn
+      >
       <v-btn :disabled="!canRide" @click="ride">First rides on second</v-btn>
-      <span class="muted" role="status">{{ hint || ahead }}</span>
+      <span class="muted" role="status">{{ hint || [present, ahead].filter(Boolean).join(' ') }}</span>
     </form>
     <FaultLine :text="fault" />
     <p v-if="contacts.length === 0" class="muted">

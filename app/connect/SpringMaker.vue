@@ -8,6 +8,7 @@ import DatumField from '../fields/DatumField.vue'
 import FaultLine from '~/fields/FaultLine.vue'
 import QuantityField from '~/fields/QuantityField.vue'
 import type { NamedDatum } from '~/model/picking/named-datums'
+import { onceAtATime } from '~/model/once-at-a-time'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePickingStore } from '~/model/picking/picking'
 
@@ -29,7 +30,7 @@ const hint = computed(() => {
   return a.pick.body === b.pick.body ? 'Both ends are on one body; pick one on another.' : ''
 })
 
-async function make() {
+const make = onceAtATime(async () => {
   const [a, b] = ends.value
   if (!a || !b || hint.value) return
   const name = unused(new Set(springs.value.map((spring) => spring.name)), 'Spring')
@@ -38,7 +39,7 @@ async function make() {
   )
   tell(refused)
   if (refused.length === 0) ends.value = [null, null]
-}
+})
 const tell = (refused: readonly Problem[]) => {
   fault.value = reasons(refused)
 }

@@ -191,6 +191,7 @@ export { nearestDimension } from './advice/nearest'
 export { mendScenario } from './advice/scenario-mending'
 
 /* Edit: documents changed by name */
+export { contactBetween } from './document/contact-between'
 export { addContact } from './edits/joints/add-contact'
 export { materialPairs } from './contact/material-pairs'
 export { addSpring } from './edits/bodies/add-spring'

@@ -1,6 +1,7 @@
 /** A part of the kit about to be made: its dimensions and place, with a ghost in the view that follows every change. */
 import { addPart, freshName, parseQuantity, placementFrame, resolvePart, usualPart } from '@ligamen/core'
 import type { Part, Placement, Problem, Quantity, ResolvedPart } from '@ligamen/core'
+import { onceAtATime } from '../../model/once-at-a-time'
 import { useMechanismStore } from '../../model/document/mechanism'
 import { useOverlaysStore } from '../../view/overlays'
 import { useSelectionStore } from '../../model/screen/selection'
@@ -71,7 +72,7 @@ export const usePartMakerStore = defineStore('part-maker', () => {
   }
 
   /** Makes it; what keeps it from being made stays on screen. */
-  async function make(): Promise<void> {
+  const make = onceAtATime(async () => {
     const wanted = part.value
     if (!wanted || problems.value.length > 0) return
     let body = ''
@@ -85,7 +86,7 @@ export const usePartMakerStore = defineStore('part-maker', () => {
     if (refused.length > 0) return
     cancel()
     selection.select('body', body)
-  }
+  })
 
   return { part, place, axis, problems, shape, frame, begin, change, setDimension, setPlace, cancel, make }
 })

@@ -6,6 +6,7 @@ import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import { api } from '~/model/document/api'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { onceAtATime } from '~/model/once-at-a-time'
 
 const mechanism = useMechanismStore()
 const id = String(useRoute().params.id)
@@ -31,7 +32,7 @@ async function look() {
 }
 onMounted(look)
 
-async function make() {
+const make = onceAtATime(async () => {
   fault.value = ''
   const expires = days.value > 0 ? new Date(Date.now() + days.value * DAY).toISOString() : undefined
   const answer = await api.createLink(id, {
@@ -47,7 +48,7 @@ async function make() {
   name.value = ''
   await look()
   said.value = 'The link is made; copy its address below.'
-}
+})
 async function end(link: SharedLink) {
   const answer = await api.endLink(id, link.id)
   if (answer.ok) said.value = `“${link.name}” shows nothing any more.`

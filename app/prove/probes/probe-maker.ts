@@ -2,6 +2,7 @@
 import { addProbe, jointType, reasons } from '@ligamen/core'
 import type { Probe, ProbeWish } from '@ligamen/core'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { onceAtATime } from '~/model/once-at-a-time'
 import { usePairPicks } from '~/model/picking/pair-picks'
 import { usePanelsStore } from '~/model/screen/panels'
 import { useSelectionStore } from '~/model/screen/selection'
@@ -90,7 +91,7 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
   }
 
   /** Makes it and selects it. */
-  async function make() {
+  const make = onceAtATime(async () => {
     if (missing.value) {
       fault.value = missing.value
       return
@@ -102,7 +103,7 @@ export const useProbeMakerStore = defineStore('probe-maker', () => {
     if (refused.length > 0) return
     end()
     selection.select('probe', id)
-  }
+  })
 
   return { ...picks, form, open, fault, missing, freedoms, start, end, make }
 })

@@ -7,9 +7,12 @@ import type { Place } from '../proximity/place'
 import { contactPairs, LieReader } from './pairs'
 import type { ContactPair } from './contact-pair'
 import { MEASURED_AS_TOUCHING } from './tolerances'
+import { contactInstead } from './touching-bodies'
 
 export interface ContactFact {
   readonly contact: Contact
+  /** The contact that counts for its bodies in place of it, if there is one. */
+  readonly instead: Contact | null
   /** How many pairs of outlines or surfaces may meet; 0 where one side has none. */
   readonly pairs: number
   /** The least gap, negative where they overlap [m]; null where they are beside each other, far apart, or deep in each other. */
@@ -22,14 +25,16 @@ export interface ContactFact {
 export function contactFacts(mechanism: Mechanism, q: Float64Array): ContactFact[] {
   const state = standingAt(mechanism, q)
   const pairs = contactPairs(mechanism)
-  const contacts = mechanism.geometry.document.contacts ?? []
-  return contacts
+  const { document } = mechanism.geometry
+  return (document.contacts ?? [])
     .filter(({ suspended }) => !suspended)
     .map((contact) => {
       const mine = pairs.filter((pair) => pair.contact === contact)
       const gaps = mine.flatMap((pair) => leastGap(pair, state) ?? [])
       const gap = gaps.length > 0 ? Math.min(...gaps) : null
-      return { contact, pairs: mine.length, gap, isDeep: mine.some((pair) => areDeep(pair, state)) }
+      const isDeep = mine.some((pair) => areDeep(pair, state))
+      const instead = (mine.length === 0 && contactInstead(document, contact)) || null
+      return { contact, instead, pairs: mine.length, gap, isDeep }
     })
 }
 

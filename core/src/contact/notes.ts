@@ -10,6 +10,7 @@ import { listed } from '../wording'
 import { LEFT_OUT_OF_REST } from './contact-problems'
 import { hasForces } from './pairs'
 import type { ContactPair } from './contact-pair'
+import { contactInstead } from './touching-bodies'
 
 /** Codes: `contact-idle`, `contact-open`, `contact-thin`, `contacts-left-out`. */
 export function contactNotes(
@@ -32,11 +33,14 @@ function idleContacts({ geometry }: Mechanism, pairs: readonly ContactPair[]): P
   )
   if (idle.length === 0) return []
   const entries = entriesOf(document)
-  return idle.map(({ id, name, a, b }) => ({
-    code: 'contact-idle',
-    message: `${name} does nothing: ${nameOfEntry(entries, a)} with ${nameOfEntry(entries, b)} has no part to touch with, or one whose triangles are not at hand. Give both sides parts, or choose other bodies.`,
-    ids: [id],
-  }))
+  return idle.map((contact) => {
+    const { id, name, a, b } = contact
+    const instead = contactInstead(document, contact)
+    const why = instead
+      ? `its bodies have contacts of their own, such as ${instead.name}. Delete one or the other.`
+      : `${nameOfEntry(entries, a)} with ${nameOfEntry(entries, b)} has no part to touch with, or one whose triangles are not at hand. Give both sides parts, or choose other bodies.`
+    return { code: 'contact-idle', message: `${name} does nothing: ${why}`, ids: [id] }
+  })
 }
 
 /** Contacts that give way and touch by triangles, where nothing gives way. */

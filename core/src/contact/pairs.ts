@@ -1,6 +1,5 @@
 /** What of a mechanism may touch what: outlines on parallel axes, or surfaces, and how one lies in the frame of the other. */
 import type { Contact } from '../document/format/contacts'
-import { bodiesOfGroup } from '../document/groups'
 import { meshAtHand } from '../geometry/imported-meshes'
 import { compose, FRAME } from '../maths/frame'
 import type { Mechanism } from '../mechanism/compile'
@@ -12,6 +11,7 @@ import type { ContactPair } from './contact-pair'
 import { isOfOutlines, outlinePairs, seatedParts } from './outline-pairs'
 import type { SeatedPart } from './outline-pairs'
 import { surfacePair } from './surface-pairs'
+import { bodiesThatTouch } from './touching-bodies'
 
 const known = new WeakMap<Mechanism, readonly ContactPair[]>()
 
@@ -52,12 +52,8 @@ export function pairsBetween(mechanism: Mechanism, contacts: readonly Contact[])
   }
   // axes are compared at the home pose
   const state = standingAt(mechanism, mechanism.home)
-  return contacts.flatMap((contact) =>
-    bodiesOfGroup(document, contact.a).flatMap((one) =>
-      bodiesOfGroup(document, contact.b).flatMap((other) =>
-        on(one).flatMap((a) => on(other).flatMap((b) => pairsOfParts(mechanism, state, contact, a, b))),
-      ),
-    ),
+  return bodiesThatTouch(document, contacts).flatMap(({ contact, one, other }) =>
+    on(one).flatMap((a) => on(other).flatMap((b) => pairsOfParts(mechanism, state, contact, a, b))),
   )
 }
 

@@ -1,8 +1,9 @@
 /** A body that rides on another one: a contact between them, and a rest position so far back that it is pushed all the way. */
 import { contactPairs } from '../contact/pairs'
 import { leastGap } from '../contact/facts'
+import { contactBetween } from '../document/contact-between'
 import { copyOf } from '../document/copy'
-import { freshId, slug } from '../document/ids'
+import { freshId, slug, unused } from '../document/ids'
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
@@ -42,10 +43,10 @@ export function rideOn(
       ids: [rider],
     })
   const draft = copyOf(document)
-  const known = draft.contacts?.find(({ a, b }) => [a, b].includes(rider) && [a, b].includes(carrier))
+  const known = contactBetween(draft, carrier, rider)
   if (known) delete known.suspended
   else {
-    const name = `${riding} on ${carrying}`
+    const name = unused(new Set(draft.contacts?.map((contact) => contact.name)), `${riding} on ${carrying}`)
     draft.contacts = [
       ...(draft.contacts ?? []),
       { id: freshId(draft, slug(name)), name, a: carrier, b: rider },

@@ -1,6 +1,8 @@
 /** Contacts in documents: of groups, copied, removed with their bodies, suspended, and refused. */
 import { describe, expect, it } from 'vitest'
 import { openModel, removalOf } from '../../src'
+import { contactFacts } from '../../src/contact/facts'
+import { contactNotes } from '../../src/contact/notes'
 import { contactPairs } from '../../src/contact/pairs'
 import { validateDocument } from '../../src/document/checks/validate'
 import { copyEntries } from '../../src/document/copying'
@@ -53,6 +55,33 @@ describe('contacts of a document', () => {
       expect(codes(sketch)).toEqual([])
     },
   )
+
+  it('of a group leave bodies out that have one of their own, and say where nothing is left', () => {
+    const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
+    sketch.slide('c', 'ground', 'third', [0.2, 0, 0], [1, 0, 0])
+    sketch.document.groups = [{ id: 'row', name: 'Row', kind: 'moving', members: ['right', 'third'] }]
+    sketch.contact('all', 'left', 'row')
+    const names = () => contactPairs(sketch.open().mechanism).map(({ contact }) => contact.id)
+    expect(names()).toEqual(['meet', 'meet', 'all', 'all'])
+    const idle = () => {
+      const { mechanism, home } = sketch.open()
+      return [
+        contactNotes(mechanism, contactPairs(mechanism), 'kinematic').map(({ message }) => message),
+        contactFacts(mechanism, home).map(({ instead }) => instead?.id ?? null),
+      ]
+    }
+    expect(idle()).toEqual([[], [null, null]])
+    sketch.contact('far-one', 'third', 'left')
+    expect(names()).toEqual(['meet', 'meet', 'far-one', 'far-one'])
+    expect(idle()).toEqual([
+      ['all does nothing: its bodies have contacts of their own, such as meet. Delete one or the other.'],
+      [null, 'meet', null],
+    ])
+    // a suspended one leaves its bodies to the other
+    sketch.document.contacts![0]!.suspended = true
+    expect(names()).toEqual(['all', 'all', 'far-one', 'far-one'])
+    expect(idle()[0]).toEqual([])
+  })
 
   it('may be of all bodies of a group', () => {
     const sketch = blocks().body('third').part('far', 'box', 'third', [0.2, 0])
