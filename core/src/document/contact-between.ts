@@ -11,7 +11,6 @@ export function contactBetween(document: MechanismDocument, a: string, b: string
     return bodies.every((body) => own.includes(body))
   }
   return document.contacts?.find(
-    (one) =>
-      (hasAll(one.a, mine) && hasAll(one.b, others)) || (hasAll(one.a, others) && hasAll(one.b, mine)),
+    (one) => (hasAll(one.a, mine) && hasAll(one.b, others)) || (hasAll(one.a, others) && hasAll(one.b, mine)),
   )
 }

@@ -111,7 +111,8 @@ export class FreeSolver implements Mover {
     const { pairs = [], stretches = [] } = options
     const rigid = pairs.filter(({ contact }) => !contact.compliance)
     const soft = pairs.filter(isOfOutlines).filter(({ contact }) => contact.compliance)
-    this.contacts = rigid.length > 0 ? new FreeContacts(mechanism, rigid, stretches) : null
+    const mayLeap = rigid.length > 0 || mechanism.floating.length > 0
+    this.contacts = mayLeap ? new FreeContacts(mechanism, rigid, stretches) : null
     this.compliant = soft.length > 0 ? new CompliantContacts(soft) : null
     let { loads } = physics
     for (const more of [this.contacts?.forces, this.compliant]) if (more) loads = loads.with(more)
@@ -187,6 +188,7 @@ export class FreeSolver implements Mover {
     const end = Math.min(time, inputs.breakAfter(this.time), firstAfter(this.breaks, this.time))
     const from = this.time
     ratesBefore.set(state.rate)
+    if (contacts && free.leap.isNeeded) contacts.goOver(from)
     if (contacts?.isCrowded(from)) return this.leap(contacts, end)
     if (this.isHopeless() || !free.step(end, this.longestStep())) return this.stopped()
     const happened = this.happened()

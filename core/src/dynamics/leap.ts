@@ -32,6 +32,12 @@ export class Leap {
     this.ends = new Float64Array(on.ode.n)
   }
 
+  /** Whether smooth steps get lost: coordinates of a body that nothing holds are about to have no rates. */
+  get isNeeded(): boolean {
+    const { tossed, setting } = this.on
+    return tossed.areNearPole(setting.state)
+  }
+
   /** Begins where everything stands now, at the present rates. */
   begin(time: number): void {
     const { ode } = this.on

@@ -44,3 +44,5 @@ export const NO_SPRING_LENGTH = 1e-9
 export const MOST_STEPS = 5_000_000
 /** How often that is looked at. Larger: it is told later. Smaller: a short stretch of quick events passes for all of it. */
 export const STEPS_BETWEEN_LOOKS = 20_000
+/** Cosine of the second of three turns below which they tell the attitude of a body too poorly for smooth steps [-]. Larger: more is stepped evenly. Smaller: smooth steps get ever shorter. */
+export const NEAR_POLE = 0.1

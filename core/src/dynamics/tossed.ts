@@ -15,6 +15,7 @@ import type { Chain } from '../mechanism/chain'
 import { setFloating } from '../mechanism/floating'
 import type { MotionState } from '../mechanism/state'
 import type { LinkMasses } from './masses'
+import { NEAR_POLE } from './tolerances'
 
 /** One body, on the last of its six links. */
 interface Tossed {
@@ -56,6 +57,11 @@ export class TossedBodies {
       }))
     this.has = new Uint8Array(mechanism.links)
     for (const { last } of this.bodies) this.has.fill(1, last - 5, last + 1)
+  }
+
+  /** Whether the three turns of one tell its attitude poorly. */
+  areNearPole({ q }: MotionState): boolean {
+    return this.bodies.some(({ last }) => Math.abs(Math.cos(q[last - 1])) < NEAR_POLE)
   }
 
   /** Keeps what acts on them at the present rates and accelerations: how a turn changes by itself belongs to `drift`. */

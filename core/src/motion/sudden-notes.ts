@@ -1,7 +1,7 @@
 /** What happened suddenly in a motion, in words: where it snapped over, took a blow, or lost what held it up. */
 import { PushingMover } from '../contact/pushing-mover'
 import type { Stretch } from '../dynamics/contact/crowd'
-import { CROWDED_STEP, ROUGH_STEP } from '../dynamics/contact/tolerances'
+import { CROWDED_STEP, EVEN_STEP, ROUGH_STEP } from '../dynamics/contact/tolerances'
 import { FreeSolver } from '../dynamics/free-solver'
 import { RestMover } from '../dynamics/rest-mover'
 import type { Problem } from '../result'
@@ -76,7 +76,7 @@ export const crowdedNotes = (stretches: readonly Stretch[], until: number): Prob
     'contacts-of-triangles',
     stretches.filter(({ isRough }) => isRough),
     until,
-    `surfaces of triangles touch. They are solved in even steps of ${formatQuantity(ROUGH_STEP, 'ms', 3)} there: blows may be late by as much, and what is round rolls as its triangles do.`,
+    `surfaces of triangles touch. They are solved in even steps of ${formatQuantity(ROUGH_STEP, 'ms', 3)} there, of ${formatQuantity(EVEN_STEP, 'ms', 0)} while everything goes on evenly: blows may be late by ${formatQuantity(ROUGH_STEP, 'ms', 3)}, what tips over by ${formatQuantity(EVEN_STEP, 'ms', 0)}, and what is round rolls as its triangles do.`,
   ),
 ]
 

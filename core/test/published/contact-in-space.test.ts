@@ -66,6 +66,21 @@ describe('a cube on a floor with friction', () => {
     expect(solver.touching.every(({ slides }) => !slides)).toBe(true)
   })
 
+  it('thrown across it, takes long steps while it slows down evenly, and short ones where it stops', () => {
+    const [speed, friction] = [0.8, 0.3]
+    const solver = toss(cube(0, { friction }), [speed, 0, 0, 0, 0, 0])
+    const stop = speed / (friction * G)
+    const lengths: number[] = []
+    while (solver.time < stop) {
+      const from = solver.time
+      solver.step(stop)
+      lengths.push(solver.time - from)
+    }
+    expect(lengths.length).toBeLessThan(200)
+    expect(lengths.at(-2)).toBeLessThan(2.001e-4)
+    expect(Math.max(...lengths)).toBeCloseTo(2e-3, 9)
+  })
+
   it('spun on the spot, its four corners slow it by mu m g times their distance from the axis', () => {
     const [turn, friction] = [6, 0.25]
     const solver = toss(cube(0, { friction }), [0, 0, 0, 0, turn, 0])

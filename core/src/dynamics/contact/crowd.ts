@@ -20,18 +20,19 @@ import type { ContactForces } from './contact-forces'
 import type { ContactResponse } from './response'
 import { sweep } from './sweeps'
 import type { Meeting } from './meeting'
+import { Pace } from './pace'
 import {
   CROWDED,
   CROWDED_STEP,
   CROWDED_STRETCH,
   CROWDING,
   DRIFT,
+  EVEN_STEP,
   LONGEST_STRETCH,
   MOST_AS_A_WHOLE,
   ROUGH_STEP,
   ROUGH_STRETCH,
   SLOW_SLIP,
-  STEP_AT_REST,
   TOUCHES,
 } from './tolerances'
 import { touchingAt } from './touching'
@@ -81,13 +82,17 @@ export class Crowd {
   private seen: { readonly time: number; readonly near: Near; readonly meetings: readonly Meeting[] } | null =
     null
 
+  private readonly pace: Pace
+
   constructor(
     private readonly mechanism: Mechanism,
     private readonly pairs: readonly ContactPair[],
     private readonly forces: ContactForces,
     /** Stretches so far. */
     private readonly stretches: Stretch[],
-  ) {}
+  ) {
+    this.pace = new Pace(mechanism)
+  }
 
   /** A contact changes. */
   count(time: number): void {
@@ -114,6 +119,11 @@ export class Crowd {
     else Object.assign(last, { to: Math.max(last.to, this.roughUntil), isRough: true })
   }
 
+  /** Goes on so for a while, as if contacts changed: a stretch of which nothing is said. */
+  goOver(time: number): void {
+    this.until = Math.max(this.until, time + CROWDED_STRETCH)
+  }
+
   /** How much more there is to do for the contacts that touch now than for a few. */
   private get crowding(): number {
     const many = this.forces.closed.length
@@ -129,7 +139,9 @@ export class Crowd {
     this.until = this.roughUntil = -Infinity
     this.seen = null
     this.last = []
-    this.stretches.at(-1)!.to = time
+    this.pace.stop()
+    const last = this.stretches.at(-1)
+    if (last) last.to = Math.min(last.to, time)
   }
 
   /** One step, at most to a time. @returns undefined where rows cannot be closed. Code: `contact-jams` */
@@ -138,7 +150,11 @@ export class Crowd {
     const { forces, mechanism } = this
     const from = free.placedAt
     const speeds = speedsOf(state, mechanism.size)
-    const to = Math.min(from + this.evenStep(from, speeds), Math.max(this.until, this.roughUntil), latest)
+    const to = Math.min(
+      from + this.evenStep(from, state, speeds),
+      Math.max(this.until, this.roughUntil),
+      latest,
+    )
     const duration = to - from
     const near = nearIn(duration, speeds, mechanism.size)
     const energy = forward.kineticEnergy + forward.potentialEnergy
@@ -153,6 +169,7 @@ export class Crowd {
     if (closed.some(({ alongSide }) => alongSide)) this.meetSurfaces(to)
     const forcesBefore = closed.map((meeting) => this.forceBefore(meeting))
     this.last = closed
+    this.pace.begin(state, closed)
     const taken = loads.acting.length > 0 ? duration * loads.loss(state, from) : 0
     const apart = closed.filter(({ gap }) => gap > TOUCHES * mechanism.size)
     const meets = closed.some(({ gap, gapRate }) => gap + duration * gapRate < -DRIFT * mechanism.size)
@@ -178,18 +195,26 @@ export class Crowd {
     forces.closed = closed.filter(({ normal }) => normal > 0)
     leap.end(to, taken)
     free.look(to)
+    this.pace.end(state, duration)
     for (const meeting of forces.closed) meeting.findWay(SLOW_SLIP * mechanism.size)
     if (free.hasDrivers)
       leap.bringIn(forward.kineticEnergy + forward.potentialEnergy + free.lost - energy - lost)
     return null
   }
 
-  /** How long a step is: longer where much is to do, and where all that triangles carry is at rest [s]. */
-  private evenStep(time: number, { fastest }: Speeds): number {
-    const { crowding, mechanism } = this
+  /** How long a step is: longer where much is to do, and where all that triangles carry rests or goes on evenly [s]. */
+  private evenStep(time: number, state: MotionState, speeds: Speeds): number {
+    const { crowding, pace, mechanism } = this
     if (time >= this.roughUntil) return crowding * CROWDED_STEP
-    const isAtRest = fastest < SLOW_SLIP * mechanism.size
-    return crowding * (isAtRest ? STEP_AT_REST : ROUGH_STEP)
+    const long = crowding * EVEN_STEP
+    if (!pace.isEven) return crowding * ROUGH_STEP
+    const meetings = this.touchingFrom(time, state, nearIn(long, speeds, mechanism.size))
+    for (const meeting of meetings) {
+      meeting.place(state)
+      meeting.readRates(state)
+    }
+    const before = meetings.map((meeting) => this.placeBefore(meeting))
+    return pace.goesOn(state, meetings, before, long) ? long : crowding * ROUGH_STEP
   }
 
   /** What touches where a step begins, which is where the last one has ended. */
@@ -201,11 +226,15 @@ export class Crowd {
 
   /** Forces in a place in the last step, by its directions [N]. */
   private forceBefore(meeting: Meeting): number[] {
-    const { on, touch } = meeting
-    const same = this.last.find(
+    const same = this.last[this.placeBefore(meeting)] as Meeting | undefined
+    return along(meeting, same?.normal ?? 0, same?.tangential ?? 0, same?.sideways ?? 0)
+  }
+
+  /** Which of the places of the last step one is; -1 for none. */
+  private placeBefore({ on, touch }: Meeting): number {
+    return this.last.findIndex(
       (one) => one.on === on && on.finder.areOne(one.touch, touch, SAME * on.finder.smaller),
     )
-    return along(meeting, same?.normal ?? 0, same?.tangential ?? 0, same?.sideways ?? 0)
   }
 
   /** Changes rates by impulses; forces are what these are over the step. @param near forces from which it begins. @param after rates without these, which must not be negative along the normal. False where none fit */

@@ -37,8 +37,10 @@ export const CROWDED_STRETCH = 2e-3
 export const LONGEST_STRETCH = 0.05
 /** Steps where surfaces of triangles touch [s]. Larger: blows come late, and what turns fast is coarse. Smaller: more steps. */
 export const ROUGH_STEP = 2e-4
-/** The same while everything is at rest [s]. Larger: what begins to move does so late. Smaller: what lies still takes long. */
-export const STEP_AT_REST = 2e-3
+/** The same while everything rests or goes on evenly [s]. Larger: what begins to move does so late. Smaller: what lies still takes long. */
+export const EVEN_STEP = 2e-3
+/** Accelerations that change more slowly than this are even [sizes/s^3]. Larger: such long steps are wrong by more, 2e-8 sizes a second here. Smaller: rounding is uneven. */
+export const EVEN = 0.1
 /** It goes on in such steps for so long after surfaces of triangles have touched [s]. Larger: flights are coarse. Smaller: it begins anew at each bounce. */
 export const ROUGH_STRETCH = 2e-3
 /** What slides more slowly there sticks by static friction [sizes/s]. Larger: slow slides take too much friction. Smaller: what sticks is let go. */
