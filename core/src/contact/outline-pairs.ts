@@ -79,8 +79,7 @@ export function outlinePairs(
     const leaving = leavingPlane(state, pairs[0].pair, axis)
     if (leaving.length === 0) return pairs
     const areProfiles = Math.abs(dot(axisOf(frameA, 2), axisOf(frameB, 2))) > 1 - PARALLEL
-    const areStraight = [...one, ...other].every(({ outline }) => outline.isStraight)
-    if (areProfiles && !leaving.some((link) => movesByItself(mechanism, link, areStraight))) along ??= pairs
+    if (areProfiles && !leaving.some((link) => isFree(mechanism, link))) along ??= pairs
   }
   return along ?? []
 }
@@ -95,9 +94,8 @@ const leavingPlane = ({ screw }: MotionState, { links }: Pair, [x, y, z]: Vector
     return slides || Math.abs(p * x + q * y + r * z) < (1 - PARALLEL) * Math.hypot(p, q, r)
   })
 
-/** Whether a link is of a joint that nothing else holds. @param orLoose or of a body that nothing holds at all */
-const movesByItself = ({ coordinates, rows }: Mechanism, link: number, orLoose: boolean): boolean =>
-  (orLoose || coordinates.some((coordinate) => coordinate.link === link)) &&
+/** Whether a link is of a joint, or of a body without any, that nothing else holds. */
+const isFree = ({ rows }: Mechanism, link: number): boolean =>
   !rows.some(({ terms }) => terms.some((term) => term.link === link || term.pair?.links.includes(link)))
 
 /** The outlines of a part in the plane across an axis of ground. @param inGround the part's frame there */

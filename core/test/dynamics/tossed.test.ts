@@ -59,7 +59,7 @@ describe('a body in flight', () => {
         -s * n[1]! + (1 - c) * n[0]! * n[2]!,
       ]
       // each of four passages costs some 1e-9, where turns are told poorly
-    axesOf(solver)[0]!.forEach((value, k) => expect(value).toBeCloseTo(x[k]!, 7))
+      axesOf(solver)[0]!.forEach((value, k) => expect(value).toBeCloseTo(x[k]!, 7))
     },
   )
 

@@ -52,6 +52,29 @@ function toss(
 
 const placeOf = ({ state }: FreeSolver): Point => [state.q[1]!, state.q[2]!, state.q[3]!]
 
+describe('what is round and stands on a floor, its axis along that of the floor', () => {
+  it.each(['cylinder', 'disc'])('a %s lands when a free fall ends, and stands there', (shape) => {
+    const [height, drop] = [0.0625, 0.03125]
+    const centre: Point = [0, drop + height / 2, 0]
+    const sketch = onFloor()
+      .body('packet')
+      .part('round', shape, 'packet', centre, {
+        ...{ diameter: '62.5 mm', [shape === 'disc' ? 'thickness' : 'length']: height },
+        ...(shape === 'disc' ? { bore: '0 mm' } : {}),
+      })
+    // as the floor's, along the vertical
+    const packet = sketch.document.bodies.find(({ id }) => id === 'packet')!
+    Object.assign(packet.parts[0]!.at!, { axis: [0, 1, 0], zero: [0, 0, 1] })
+    weigh(sketch, 'packet', MASS, centre, [INERTIA, INERTIA, INERTIA, 0, 0, 0])
+    const solver = toss(sketch.contact('lands', 'ground', 'packet', { friction: 0.3 }), [0, 0, 0, 0, 0, 0])
+    const lands = Math.sqrt((2 * drop) / G)
+    reach(solver, lands - 1e-6)
+    expect(solver.touching).toHaveLength(0)
+    reach(solver, lands + 0.1)
+    expect(placeOf(solver)[1]).toBeCloseTo(-drop, 9)
+  })
+})
+
 describe('a cube on a floor with friction', () => {
   it('thrown across it, stops on a straight line after v^2 / (2 mu g)', () => {
     const [speed, friction] = [0.8, 0.3]

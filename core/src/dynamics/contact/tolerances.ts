@@ -55,3 +55,5 @@ export const CROWDING = 0.25
 export const FULL_FRICTION_SPEED = 1e-3
 /** How far anything goes in a step where bodies give way, as a share of the thickness of the thinnest outline [-]. Larger: thin bodies are passed. Smaller: more steps. */
 export const THIN_STEP = 0.2
+/** Directions in which a flat face with many corners that lies on another one is carried. More: steps grow with the cube of it. Fewer: it tips over early, by 1 % of its size here. */
+export const FLUSH_DIRECTIONS = 24

@@ -12,6 +12,7 @@ import { standingAt } from '../../mechanism/state'
 import type { MotionState } from '../../mechanism/state'
 import type { Mechanism } from '../../mechanism/compile'
 import type { Problem } from '../../result'
+import { footing } from './footing'
 import type { Meeting } from './meeting'
 import { OutlineMeeting } from './outline-meeting'
 import { SurfaceMeeting } from './surface-meeting'
@@ -32,7 +33,9 @@ export function touchingAt(
   const reader = new LieReader()
   return pairs.flatMap((on) => {
     const lie = reader.readTogether(state, on)
-    return lie ? on.finder.touching(lie, most, turn).map((touch) => meetingOn(on, touch)) : []
+    const places = lie ? on.finder.touching(lie, most, turn) : []
+    const carrying = isOfOutlines(on) ? places : footing(places as FeaturePlace[], TOUCHES * on.finder.larger)
+    return carrying.map((touch) => meetingOn(on, touch))
   })
 }
 
