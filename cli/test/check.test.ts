@@ -3,30 +3,19 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { childrenNamed, evaluateChecks, openModel, readXml, runScenario } from '@ligamen/core'
 import type { MechanismDocument } from '@ligamen/core'
 import { check } from '../src/check'
 import { report } from '../src/report'
+import { catchPrinted, printed } from './printed'
 
 const SEED_LINE = fileURLToPath(new URL('../../demo/files/seed-line.json', import.meta.url))
 const BEAM = fileURLToPath(new URL('../../demo/files/walking-beam.json', import.meta.url))
 const folder = mkdtempSync(join(tmpdir(), 'ligamen-check-'))
 const at = (name: string) => join(folder, name)
 
-let out = ''
-let faults = ''
-beforeEach(() => {
-  out = faults = ''
-  vi.spyOn(process.stdout, 'write').mockImplementation((text) => {
-    out += String(text)
-    return true
-  })
-  vi.spyOn(console, 'error').mockImplementation((text) => {
-    faults += `${text}\n`
-  })
-})
-afterEach(() => vi.restoreAllMocks())
+catchPrinted()
 
 /** The demo without the check of its clearances, which takes seconds; see clearance.test.ts. */
 function seedLine(): string {
@@ -53,7 +42,7 @@ const LOST = { kind: 'band', probe: 'beam-tip-height', upper: '1 mm' }
 it('gives the margins of the demo as the app does, and ends with 1 for the one that is not met', async () => {
   const document = JSON.parse(readFileSync(seedLine(), 'utf8')) as MechanismDocument
   expect(await check(seedLine(), { json: true })).toBe(1)
-  const [{ scenario, checks }] = JSON.parse(out)
+  const [{ scenario, checks }] = JSON.parse(printed.out)
   expect(scenario).toBe('Full cycle')
   const model = openModel(document)
   const run = model.ok && runScenario(model.value, 'full-cycle')
@@ -77,7 +66,7 @@ describe('exit codes', () => {
   })
   it('a scenario that is not there, a file that is not there, a folder that is not there', async () => {
     expect(await check(beamWith(MET), { scenario: 'Nothing' })).toBe(2)
-    expect(faults).toContain('there are: Steady walk')
+    expect(printed.faults).toContain('there are: Steady walk')
     expect(await check(at('nothing.json'), {})).toBe(1)
     expect(await check(beamWith(MET), { junit: at('no/folder/x.xml') })).toBe(2)
   })

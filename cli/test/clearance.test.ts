@@ -3,27 +3,16 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { expect, it } from 'vitest'
 import type { MechanismDocument } from '@ligamen/core'
 import { check } from '../src/check'
 import { clearance } from '../src/clearance'
+import { catchPrinted, printed } from './printed'
 
 const BEAM = fileURLToPath(new URL('../../demo/files/walking-beam.json', import.meta.url))
 const folder = mkdtempSync(join(tmpdir(), 'ligamen-clearance-'))
 
-let out = ''
-let faults = ''
-beforeEach(() => {
-  out = faults = ''
-  vi.spyOn(process.stdout, 'write').mockImplementation((text) => {
-    out += String(text)
-    return true
-  })
-  vi.spyOn(console, 'error').mockImplementation((text) => {
-    faults += `${text}\n`
-  })
-})
-afterEach(() => vi.restoreAllMocks())
+catchPrinted()
 
 /** The walking beam with a stud in the ground that its beam meets, or passes, and a check of it. */
 function beamPast(away: string): string {
@@ -53,22 +42,22 @@ function beamPast(away: string): string {
 
 it('ends with 0 and lists nothing where nothing comes near', async () => {
   expect(await clearance(beamPast('3 m'), {})).toBe(0)
-  expect(out).toContain('Nothing comes so near.')
+  expect(printed.out).toContain('Nothing comes so near.')
   expect(await check(beamPast('3 m'), {})).toBe(0)
 })
 
 it('ends with 1 and says which bodies overlap, when and how deep', async () => {
   expect(await clearance(beamPast('0 mm'), {})).toBe(1)
-  expect(out).toMatch(/Stud.*OVERLAP \d+\.\d+ mm/)
+  expect(printed.out).toMatch(/Stud.*OVERLAP \d+\.\d+ mm/)
   expect(await check(beamPast('0 mm'), {})).toBe(1)
-  expect(out).toContain('Not met: Stud never overlaps anything.')
+  expect(printed.out).toContain('Not met: Stud never overlaps anything.')
 })
 
 it('writes JSON, and refuses a scenario that is not there', async () => {
   await clearance(beamPast('0 mm'), { json: true })
-  const { pairs, near } = JSON.parse(out)
+  const { pairs, near } = JSON.parse(printed.out)
   expect(near).toBe(0.005)
   expect(pairs.some(({ contacts }: { contacts: unknown[] }) => contacts.length > 0)).toBe(true)
   expect(await clearance(beamPast('0 mm'), { scenario: 'none' })).toBe(2)
-  expect(faults).toContain('There is no scenario “none”')
+  expect(printed.faults).toContain('There is no scenario “none”')
 })

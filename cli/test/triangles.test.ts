@@ -4,30 +4,19 @@ import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { strToU8, zipSync } from 'fflate'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { box } from '../../core/test/proximity/solids'
 import { packTriangles } from '@ligamen/core'
 import { clearance } from '../src/clearance'
 import { readMechanism } from '../src/files'
 import { solve } from '../src/solve'
+import { catchPrinted, printed } from './printed'
 
 const folder = mkdtempSync(join(tmpdir(), 'ligamen-triangles-'))
 /** Height of the middle of the packet over the bench at first, and at rest [m]. */
 const [HIGH, LOW] = [0.0825, 0.0625]
 
-let out = ''
-let faults = ''
-beforeEach(() => {
-  out = faults = ''
-  vi.spyOn(process.stdout, 'write').mockImplementation((text) => {
-    out += String(text)
-    return true
-  })
-  vi.spyOn(console, 'error').mockImplementation((text) => {
-    faults += `${text}\n`
-  })
-})
-afterEach(() => vi.restoreAllMocks())
+catchPrinted()
 
 /** A packet from a file falls onto a bench. @param side of the packet, so that each test has triangles of its own [m] */
 function fallingPacket(side: number) {
@@ -85,7 +74,7 @@ const written = (name: string, content: Uint8Array | string): string => {
 /** Where the packet is at the end [m]. */
 async function heightAtEnd(file: string): Promise<number> {
   const target = join(folder, 'result.json')
-  expect(await solve(file, { scenario: 'Fall', probe: ['Height'], json: target }), faults).toBe(0)
+  expect(await solve(file, { scenario: 'Fall', probe: ['Height'], json: target }), printed.faults).toBe(0)
   const { columns } = JSON.parse(readFileSync(target, 'utf8'))
   return columns[0].values.at(-1)
 }
@@ -95,9 +84,9 @@ describe('a mechanism with a part from a file', () => {
     const { document, entry, content } = fallingPacket(0.125)
     const zip = zipSync({ 'mechanism.json': strToU8(JSON.stringify(document)), [entry]: content })
     expect(await heightAtEnd(written('packet.zip', zip))).toBeCloseTo(LOW, 12)
-    expect(faults).not.toContain('damaged')
+    expect(printed.faults).not.toContain('damaged')
     expect(await clearance(join(folder, 'packet.zip'), {})).toBe(0)
-    expect(out).not.toContain('not in the file')
+    expect(printed.out).not.toContain('not in the file')
   })
 
   it('does so from a folder beside the document', async () => {
@@ -113,11 +102,11 @@ describe('a mechanism with a part from a file', () => {
     spoilt[7]! ^= 1
     const zip = zipSync({ 'mechanism.json': strToU8(JSON.stringify(document)), [entry]: spoilt })
     expect(await solve(written('spoilt.zip', zip), { scenario: 'Fall' })).toBe(3)
-    expect(faults).toContain(`${entry} is damaged`)
-    expect(faults).toContain('Packet can move, but no mass resists.')
-    faults = ''
+    expect(printed.faults).toContain(`${entry} is damaged`)
+    expect(printed.faults).toContain('Packet can move, but no mass resists.')
+    printed.faults = ''
     expect(await solve(written('bare.json', JSON.stringify(document)), { scenario: 'Fall' })).toBe(3)
-    expect(faults).toMatch(/^Packet on the bench does nothing: .* whose triangles are not at hand/)
+    expect(printed.faults).toMatch(/^Packet on the bench does nothing: .* whose triangles are not at hand/)
   })
 
   it.each([

@@ -21,17 +21,16 @@ function fly(inertia: Point, rates: readonly number[], gravity: Point = [0, 0, 0
 }
 
 /** Axes of the body in ground. */
-const axesOf = ({ state }: FreeSolver): Point[] =>
-  [0, 1, 2].map((axis) => [...state.world.subarray(6 * FRAME + 3 * axis, 6 * FRAME + 3 * axis + 3)] as Point)
+const axesOf = ({ state }: FreeSolver): number[][] =>
+  [0, 1, 2].map((axis) => [...state.world.subarray(6 * FRAME + 3 * axis, 6 * FRAME + 3 * axis + 3)])
 
 /** Angular momentum in ground. */
-function momentumOf(solver: FreeSolver, inertia: Point): Point {
-  const axes = axesOf(solver)
+function momentumOf(solver: FreeSolver, inertia: Point): number[] {
   const turn = solver.state.twist.subarray(36, 39)
-  const sum: Point = [0, 0, 0]
-  axes.forEach((axis, a) => {
+  const sum = [0, 0, 0]
+  axesOf(solver).forEach((axis, a) => {
     const along = inertia[a]! * axis.reduce((total, value, k) => total + value * turn[k]!, 0)
-    for (let k = 0; k < 3; k++) sum[k]! += along * axis[k]!
+    axis.forEach((value, k) => (sum[k]! += along * value))
   })
   return sum
 }
