@@ -8,7 +8,7 @@
 import { FRAME, multiply, ORIGIN } from '../maths/frame'
 import { factor, solveFactored } from '../maths/lu'
 import { turnedAbout } from '../maths/rigid-motion'
-import { crossInto } from '../maths/triples'
+import { crossInto, writeCross } from '../maths/triples'
 import type { Vector } from '../maths/vector'
 import { bodyFrame } from '../mechanism/body-poses'
 import type { Chain } from '../mechanism/chain'
@@ -159,8 +159,7 @@ function addGyration(state: MotionState, one: Tossed, out: Float64Array, share: 
   if (!tensor) return
   toLink(state, FRAME * last, motion, turning)
   timesTensor(tensor, turning, carried)
-  own.fill(0)
-  crossInto(carried, 0, turning, 0, own, 0, 1)
+  writeCross(carried, 0, turning, 0, own, 0)
   solveFactored(factors, 3, pivots, own)
   toGround(state, FRAME * last, own, turning)
   for (let k = 0; k < 3; k++) out[k] += share * turning[k]
@@ -211,7 +210,7 @@ function writeRates(state: MotionState, one: Tossed): void {
   const [u, v, w] = [last - 2, last - 1, last].map((link) => screw.subarray(6 * link, 6 * link + 3))
   const across = (a: Float64Array, b: Float64Array) => {
     const out = new Float64Array(3)
-    crossInto(a, 0, b, 0, out, 0, 1)
+    writeCross(a, 0, b, 0, out, 0)
     return out
   }
   const dot = (a: Float64Array, b: Float64Array) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]

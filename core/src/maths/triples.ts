@@ -32,3 +32,13 @@ export function writeCross(
   out[io + 1] = a[ia + 2] * b[ib] - a[ia] * b[ib + 2]
   out[io + 2] = a[ia] * b[ib + 1] - a[ia + 1] * b[ib]
 }
+
+/** Writes a unit vector square to another one. */
+export function writeSquare(along: ArrayLike<number>, at: number, out: Float64Array, to: number): void {
+  const [x, y, z] = [along[at], along[at + 1], along[at + 2]]
+  const isAcrossX = Math.abs(x) < 0.6
+  const size = isAcrossX ? Math.hypot(y, z) : Math.hypot(x, y)
+  out[to] = isAcrossX ? 0 : y / size
+  out[to + 1] = (isAcrossX ? z : -x) / size
+  out[to + 2] = isAcrossX ? -y / size : 0
+}

@@ -44,6 +44,10 @@ export interface Chain {
   readonly floating: readonly number[]
 }
 
+/** How far the coordinate of each link goes for one unit of a scaled unknown: the size for slides, 1 for turns. */
+export const linkScale = ({ linkMotion, size }: Chain & { readonly size: number }): Float64Array =>
+  Float64Array.from(linkMotion, (motion) => (motion === TURNS ? 1 : size))
+
 /** Grows the arrays of a chain body by body along the tree. */
 export class ChainBuilder {
   private readonly parent: number[] = [-1]

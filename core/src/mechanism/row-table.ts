@@ -4,7 +4,7 @@
  */
 import { compose, FRAME, identityFrame, isAligned } from '../maths/frame'
 import type { Frame } from '../maths/frame'
-import { TURNS } from './chain'
+import { linkScale } from './chain'
 import type { Chain } from './chain'
 import { SLIDE } from './conditions'
 import { flatLinks, isUpright } from './flat-links'
@@ -54,7 +54,7 @@ export class RowTable {
     const pairs = [...new Set(terms.flatMap(({ pair }) => pair ?? []))]
     const pairIndex = new Map(pairs.map((pair, k) => [pair, k]))
     this.pairs = pairs
-    this.scale = Float64Array.from(mechanism.linkMotion, (motion) => (motion === TURNS ? 1 : mechanism.size))
+    this.scale = linkScale(mechanism)
     this.weight = Float64Array.from(rows, (row) => row.weight)
     this.constant = Float64Array.from(rows, (row) => row.constant)
     this.firstTerm = new Int32Array(rows.length + 1)

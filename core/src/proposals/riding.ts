@@ -1,9 +1,8 @@
 /** A body that rides on another one: a contact between them, and a rest position so far back that it is pushed all the way. */
 import { contactPairs } from '../contact/pairs'
 import { leastGap } from '../contact/facts'
-import { contactBetween } from '../document/contact-between'
+import { contactBetween, pushContact } from '../document/contact-between'
 import { copyOf } from '../document/copy'
-import { freshId, slug, unused } from '../document/ids'
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
@@ -45,13 +44,7 @@ export function rideOn(
   const draft = copyOf(document)
   const known = contactBetween(draft, carrier, rider)
   if (known) delete known.suspended
-  else {
-    const name = unused(new Set(draft.contacts?.map((contact) => contact.name)), `${riding} on ${carrying}`)
-    draft.contacts = [
-      ...(draft.contacts ?? []),
-      { id: freshId(draft, slug(name)), name, a: carrier, b: rider },
-    ]
-  }
+  else pushContact(draft, `${riding} on ${carrying}`, carrier, rider)
   const touching = openModel(draft)
   if (!touching.ok) return touching
   const back = wayBack(touching.value, q, way, rider, carrier)

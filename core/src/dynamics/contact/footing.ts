@@ -2,6 +2,7 @@
  * Of many places in which a flat face lies on another one, those that carry: the outermost ones in directions that are spread evenly. The
  * others are within these, and what carries would not be told by them.
  */
+import { writeCross, writeSquare } from '../../maths/triples'
 import { CornerOnFace } from '../../proximity/features/feature-place'
 import type { FeaturePlace } from '../../proximity/features/feature-place'
 import { FLUSH_DIRECTIONS } from './tolerances'
@@ -34,11 +35,10 @@ const areOnOne = (one: CornerOnFace, other: CornerOnFace): boolean =>
 const along = (u: ArrayLike<number>, v: ArrayLike<number>): number => u[0] * v[0] + u[1] * v[1] + u[2] * v[2]
 
 function outermostOf(face: readonly CornerOnFace[]): ReadonlySet<FeaturePlace> {
-  const [x, y, z] = face[0].normal
-  // two directions square to the normal
-  const size = Math.abs(x) < 0.6 ? Math.hypot(y, z) : Math.hypot(x, y)
-  const u = Math.abs(x) < 0.6 ? [0, z / size, -y / size] : [y / size, -x / size, 0]
-  const v = [y * u[2] - z * u[1], z * u[0] - x * u[2], x * u[1] - y * u[0]]
+  const { normal } = face[0]
+  const [u, v] = [new Float64Array(3), new Float64Array(3)]
+  writeSquare(normal, 0, u, 0)
+  writeCross(normal, 0, u, 0, v, 0)
   const found = new Set<FeaturePlace>()
   for (let k = 0; k < FLUSH_DIRECTIONS; k++) {
     const angle = (2 * Math.PI * k) / FLUSH_DIRECTIONS

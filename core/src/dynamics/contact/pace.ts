@@ -4,7 +4,7 @@
  * over time (Hairer, Lubich & Wanner, Geometric Numerical Integration, I.1.4).
  */
 import type { Mechanism } from '../../mechanism/compile'
-import { TURNS } from '../../mechanism/chain'
+import { linkScale } from '../../mechanism/chain'
 import type { MotionState } from '../../mechanism/state'
 import { EVEN, SLOW_SLIP } from './tolerances'
 import type { Meeting } from './meeting'
@@ -21,10 +21,9 @@ export class Pace {
   private duration = 0
 
   constructor(private readonly mechanism: Mechanism) {
-    const { linkMotion, size, links } = mechanism
-    this.scale = Float64Array.from(linkMotion, (motion) => (motion === TURNS ? 1 : size))
-    this.begun = new Float64Array(links)
-    this.change = new Float64Array(links)
+    this.scale = linkScale(mechanism)
+    this.begun = new Float64Array(mechanism.links)
+    this.change = new Float64Array(mechanism.links)
   }
 
   /** Forgets what was before. */

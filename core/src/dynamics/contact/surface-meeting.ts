@@ -5,7 +5,7 @@
  */
 import { writeMoment } from '../../contact/closed'
 import type { SurfacePair } from '../../contact/surface-pairs'
-import { writeCross } from '../../maths/triples'
+import { writeCross, writeSquare } from '../../maths/triples'
 import type { MotionState } from '../../mechanism/state'
 import { CornerOnFace } from '../../proximity/features/feature-place'
 import type { FeaturePlace, SideOnSide } from '../../proximity/features/feature-place'
@@ -25,7 +25,7 @@ export class SurfaceMeeting extends Meeting<FeaturePlace> {
     touch.find(reader.read(state, on))
     touch.writePoint(reader.frames, point)
     touch.writeNormal(reader.frames, alongNormal, 3)
-    writeSquare(alongNormal, alongTangent)
+    writeSquare(alongNormal, 3, alongTangent, 3)
     writeCross(alongNormal, 3, alongTangent, 3, alongSide, 3)
     writeMoment(point, alongNormal)
     writeMoment(point, alongTangent)
@@ -83,16 +83,6 @@ const onB = new Float64Array(3)
 
 const dotOf = (p: Float64Array, at: number, q: Float64Array): number =>
   p[at] * q[0] + p[at + 1] * q[1] + p[at + 2] * q[2]
-
-/** Writes a direction square to another one, both behind the moments of wrenches. */
-function writeSquare(along: Float64Array, out: Float64Array): void {
-  const [x, y, z] = [along[3], along[4], along[5]]
-  const isAcrossX = Math.abs(x) < 0.6
-  const size = isAcrossX ? Math.hypot(y, z) : Math.hypot(x, y)
-  out[3] = isAcrossX ? 0 : y / size
-  out[4] = (isAcrossX ? z : -x) / size
-  out[5] = isAcrossX ? -y / size : 0
-}
 
 /** Writes how fast a point of a link goes. */
 function moveWith(twist: Float64Array, link: number, point: Float64Array, out: Float64Array): void {

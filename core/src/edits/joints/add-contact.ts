@@ -1,7 +1,6 @@
 /** A contact between two bodies or groups. */
-import { contactBetween } from '../../document/contact-between'
+import { contactBetween, pushContact } from '../../document/contact-between'
 import type { MechanismDocument } from '../../document/format/mechanism'
-import { freshId, slug, unused } from '../../document/ids'
 
 /** Adds it to the draft, called after both, unless they have one; returns its id. @param a and b, bodies or groups by id */
 export function addContact(draft: MechanismDocument, a: string, b: string): string {
@@ -9,9 +8,5 @@ export function addContact(draft: MechanismDocument, a: string, b: string): stri
   if (present) return present.id
   const entries = [...draft.bodies, ...(draft.groups ?? [])]
   const nameOf = (id: string) => entries.find((entry) => entry.id === id)?.name ?? id
-  const known = draft.contacts ?? []
-  const name = unused(new Set(known.map((contact) => contact.name)), `${nameOf(a)} on ${nameOf(b)}`)
-  const id = freshId(draft, slug(name))
-  draft.contacts = [...known, { id, name, a, b }]
-  return id
+  return pushContact(draft, `${nameOf(a)} on ${nameOf(b)}`, a, b)
 }
