@@ -14,7 +14,7 @@ import {
   siOr,
   turnedAbout,
 } from '@ligamen/core'
-import type { Copies, Frame, MechanismDocument, Quantity } from '@ligamen/core'
+import type { Copies, Frame, MechanismDocument, Problem, Quantity } from '@ligamen/core'
 import { keep } from '~/fields/keep'
 import { usePlacing } from '~/model/pose/usePlacing'
 import { useMechanismStore } from '~/model/document/mechanism'
@@ -61,11 +61,13 @@ function usePlacingEdits() {
   const fault = ref('')
   const done = ref('')
   async function act(edit: string, change: Parameters<typeof mechanism.edit>[1], words: () => string) {
-    const refused = await mechanism.edit(edit, change, { home: true })
+    tell(await mechanism.edit(edit, change, { home: true }), words)
+  }
+  function tell(refused: readonly Problem[], words: () => string) {
     fault.value = reasons(refused)
     done.value = refused.length === 0 ? words() : ''
   }
-  return { fault, done, act }
+  return { fault, done, act, tell }
 }
 
 /** What came along with copies, and what did not. */
@@ -84,7 +86,7 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
   const selection = useSelectionStore()
   const { frames, bodies, pivots } = usePlacing()
   const { fields, about, step, angle, copies: wanted } = usePlacingNumbers(pivots)
-  const { fault, done, act } = usePlacingEdits()
+  const { fault, done, act, tell } = usePlacingEdits()
   /** Whether copies bring drivers, and joints to the one body that stays. */
   const withOthers = ref(true)
   const names = computed(() => selection.members.map((id) => mechanism.nameOf(id)).join(', '))
@@ -109,17 +111,15 @@ export const usePlacingToolsStore = defineStore('placing-tools', () => {
   }
 
   async function mirror(across: PlacingAxis = fields.axis.value) {
+    await mechanism.settled()
     const { centre, direction } = about(across)
     const mirrored = mirrorTo(mechanism.document!, frames.value, selection.members, centre, direction)
     if (!mirrored.ok) {
       fault.value = reasons(mirrored.problems)
       return
     }
-    await act(
-      `Mirror ${names.value}`,
-      () => mirrored.value.document,
-      () => `${names.value} mirrored.`,
-    )
+    const refused = await mechanism.replace(`Mirror ${names.value}`, mirrored.value.document, { home: true })
+    tell(refused, () => `${names.value} mirrored.`)
   }
 
   async function group(kind: 'rigid' | 'moving') {

@@ -97,7 +97,7 @@ const pushApart = async () => takeOver('Push apart', await mechanism.ask('pushAp
 
 /** Edits to a document that stands elsewhere than this one, or tells why there is none. */
 async function takeOver(words: string, answer: Result<MechanismDocument>) {
-  if (answer.ok) tell(await mechanism.edit(words, () => answer.value, { home: true }))
+  if (answer.ok) tell(await mechanism.replace(words, answer.value, { home: true }))
   else tell(answer.problems)
 }
 

@@ -87,21 +87,16 @@ export function useConsidered<E extends Effect>(
     done: () => void,
   ): Promise<readonly Problem[]> {
     const offered = effect.value
+    await mechanism.settled()
     const made = await newest()
     if (!offered || !made || made.isWrong || made.holds !== offered.holds) return []
-    const refused = await mechanism.edit(
-      edit(made),
-      () => {
-        const document = structuredClone(made.document)
-        for (const entry of lists(document)) {
-          if (!(made.all ?? [made.made]).includes(entry.id)) continue
-          if (name !== null) entry.name = name
-          if (!made.holds) entry.suspended = true
-        }
-        return document
-      },
-      { home },
-    )
+    const document = structuredClone(made.document)
+    for (const entry of lists(document)) {
+      if (!(made.all ?? [made.made]).includes(entry.id)) continue
+      if (name !== null) entry.name = name
+      if (!made.holds) entry.suspended = true
+    }
+    const refused = await mechanism.replace(edit(made), document, { home })
     if (refused.length > 0) fault.value = reasons(refused)
     else {
       done()

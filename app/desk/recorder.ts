@@ -105,7 +105,7 @@ export const useRecorderStore = defineStore('recorder', () => {
       .catch(() => fail({ code: 'record-failed', message: 'The recording could not be read.' }))
     if (!made.ok) return tell(made.problems, '')
     const { document, lanes } = made.value
-    const refused = await mechanism.edit(`Record ${lanes.join(', ')}`, () => document)
+    const refused = await mechanism.replace(`Record ${lanes.join(', ')}`, document)
     tell(refused, wordsFor(made.value))
     if (refused.length > 0) return
     pose.byHand = false

@@ -41,13 +41,13 @@ const sections = computed(() =>
 )
 
 async function take(advice: Advice) {
-  const refused = await mechanism.edit(advice.edit, () => structuredClone(advice.document))
+  const refused = await mechanism.replace(advice.edit, advice.document)
   fault.value = reasons(refused)
 }
 
 async function hold({ held }: LooseShown) {
   if (!held) return
-  const refused = await mechanism.edit(held.edit, () => structuredClone(held.document), { home: true })
+  const refused = await mechanism.replace(held.edit, held.document, { home: true })
   fault.value = reasons(refused)
 }
 </script>

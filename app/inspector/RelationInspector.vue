@@ -78,11 +78,9 @@ async function snap() {
     fault.value = reasons(snapped.problems)
     return
   }
-  const refused = await mechanism.edit(
-    `Snap ${props.entity.name} together`,
-    () => structuredClone(snapped.value.document),
-    { home: true },
-  )
+  const refused = await mechanism.replace(`Snap ${props.entity.name} together`, snapped.value.document, {
+    home: true,
+  })
   fault.value = reasons(refused)
   note.value = refused.length === 0 ? snapped.value.sentence : ''
 }

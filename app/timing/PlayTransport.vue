@@ -81,6 +81,8 @@ const result = computed(() => {
   const memory = kept > SHOWN_MEMORY ? ` · ${Math.round(kept / 2 ** 20)} MB` : ''
   return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms${memory}`
 })
+/** True as long as what is shown is not yet that of the newest edit. */
+const isBusy = computed(() => mechanism.editing || (run.stale && run.problem === null))
 /** A take that takes more than this says so [bytes]. */
 const SHOWN_MEMORY = 16 * 2 ** 20
 const nextSpeed = (value: number) => {
@@ -175,7 +177,7 @@ const nextSpeed = (value: number) => {
       </template>
       <v-btn v-if="run.problem?.code === 'cancelled'" @click="mechanism.solveAgain">Solve</v-btn>
       <span v-if="run.take" class="whole muted tabular">/ {{ seconds(playback.end) }}</span>
-      <span class="result muted tabular" role="status">{{ result }}</span>
+      <span class="result muted tabular" role="status" :aria-busy="isBusy">{{ result }}</span>
     </template>
     <span class="spacer" />
     <v-btn :prepend-icon="mdiTuneVariant" :aria-pressed="panels.desk" @click="panels.desk = !panels.desk"

@@ -66,7 +66,7 @@ const onward = computed(() =>
     ? mendScenario(mechanism.document, mechanism.scenario.id, run.problem)
     : [],
 )
-const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way.document))
+const take = (way: Advice) => mechanism.replace(way.edit, way.document)
 </script>
 
 <template>

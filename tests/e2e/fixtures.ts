@@ -70,8 +70,9 @@ export async function store(page: Page, id: string, revision: number, document: 
   expect(stored.status(), await stored.text()).toBe(200)
 }
 
+/** Every edit so far is solved. */
 export const solved = (page: Page) =>
-  expect(page.getByRole('status').filter({ hasText: 'frames solved in' })).toBeVisible()
+  expect(page.locator('[role="status"][aria-busy="false"]', { hasText: 'frames solved in' })).toBeVisible()
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible()
 

@@ -18,6 +18,23 @@ export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive' | 'Prove' 
 
 export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' })
 
+/** Types into several fields of the inspector in one go, so that none is in the mechanism when the next is entered. */
+export async function typeAtOnce(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
+  const typed = await Promise.all(
+    Object.entries(values).map(async ([name, value]) => ({
+      value,
+      field: (await inspector(page).getByRole('textbox', { name, exact: true }).elementHandle())!,
+    })),
+  )
+  await page.evaluate((all) => {
+    for (const { field, value } of all) {
+      ;(field as HTMLInputElement).value = value
+      field.dispatchEvent(new Event('input', { bubbles: true }))
+      field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+    }
+  }, typed)
+}
+
 export const outline = (page: Page, name: string) =>
   page.getByRole('treeitem', { name: new RegExp(`^${name}( [a-z-]+)?$`) })
 

@@ -65,12 +65,11 @@ export const useDatumMakerStore = defineStore('datum-maker', () => {
   }
 
   async function make() {
+    await mechanism.settled()
     const made = draft.value
     if (!made?.ok) return
-    const { datum } = made.value
-    const refused = await mechanism.edit(`New datum ${name.value}`, () =>
-      structuredClone(made.value.document),
-    )
+    const { datum, document } = made.value
+    const refused = await mechanism.replace(`New datum ${name.value}`, document)
     refusal.value = reasons(refused)
     if (refused.length > 0) return
     clear()

@@ -61,6 +61,7 @@ export const useShapeToolsStore = defineStore('shape-tools', () => {
     const [first, ...others] = bodies.value
     const [name, tools] = [first!.name, listed(names.value.slice(1))]
     busy.value = true
+    await mechanism.settled()
     const answer = await cutter.cut(questionOf(mechanism.document!, frames.value, first!, others))
     busy.value = false
     if (answer.type !== 'cut') {

@@ -139,6 +139,7 @@ const keeps = ({ values: kept }: NamedPose) =>
     ? 'keeps all joints'
     : `keeps ${kept.map(({ joint }) => mechanism.nameOf(joint)).join(', ')}`
 async function chain() {
+  await mechanism.settled()
   const { document } = mechanism
   if (!document) return
   const called = unused(new Set(document.scenarios.map((scenario) => scenario.name)), 'Chained poses')
@@ -153,7 +154,7 @@ async function chain() {
     fault.value = reasons(chained.problems)
     return
   }
-  const refused = await mechanism.edit(`Chain ${legs.length} poses`, () => chained.value.document)
+  const refused = await mechanism.replace(`Chain ${legs.length} poses`, chained.value.document)
   fault.value = reasons(refused)
   if (refused.length > 0) return
   await mechanism.chooseScenario(chained.value.scenario)

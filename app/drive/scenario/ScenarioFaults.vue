@@ -27,7 +27,7 @@ const faults = computed(() => {
           : [],
     }))
 })
-const take = (way: Advice) => mechanism.edit(way.edit, () => structuredClone(way.document))
+const take = (way: Advice) => mechanism.replace(way.edit, way.document)
 </script>
 
 <template>

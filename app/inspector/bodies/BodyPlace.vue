@@ -25,11 +25,12 @@ const others = computed(() => [
     .map(({ id, name }) => ({ value: id, title: name })),
 ])
 /** Of the body in what it is measured from. */
-const frame = computed((): Frame | null => {
-  const own = frames.value.get(props.body.id)
+function frameOf(body: string): Frame | null {
+  const own = frames.value.get(body)
   const reference = frames.value.get(from.value)
   return own ? (reference ? multiply(inverse(reference), own) : own) : null
-})
+}
+const frame = computed(() => frameOf(props.body.id))
 const [place, turned] = [
   computed(() => (frame.value ? originOf(frame.value) : ([0, 0, 0] as const))),
   computed(() => (frame.value ? turnsOf(frame.value) : ([0, 0, 0] as const))),
@@ -44,26 +45,38 @@ const set =
   (k: number, dimension: 'length' | 'angle') =>
   async (typed: Quantity): Promise<readonly Problem[]> => {
     const read = parseQuantity(typed, dimension)
-    const own = frames.value.get(props.body.id)
-    if (!read.ok || !own) return read.ok ? [] : read.problems
+    if (!read.ok) return read.problems
+    const { id, name } = props.body
     const isLength = dimension === 'length'
-    const wanted = frameOfTurns(
-      three(place.value, isLength ? k : -1, read.value),
-      three(turned.value, isLength ? -1 : k, read.value),
-    )
-    const reference = frames.value.get(from.value)
-    const target = reference ? multiply(reference, wanted) : wanted
+    let target: Frame | null = null
     const refused = await mechanism.edit(
-      `${props.body.name}: ${isLength ? '' : 'about '}${AXES[k]} ${typed}`,
-      (draft) => moveBodies(draft, frames.value, [props.body.id], multiply(target, inverse(own))),
+      `${name}: ${isLength ? '' : 'about '}${AXES[k]} ${typed}`,
+      // from where it stands when the edit's turn comes: one before it may still be under way
+      (draft) => {
+        const own = frames.value.get(id)
+        const shown = frameOf(id)
+        if (!own || !shown) return draft
+        const wanted = frameOfTurns(
+          three(originOf(shown), isLength ? k : -1, read.value),
+          three(turnsOf(shown), isLength ? -1 : k, read.value),
+        )
+        const reference = frames.value.get(from.value)
+        target = reference ? multiply(reference, wanted) : wanted
+        return moveBodies(draft, frames.value, [id], multiply(target, inverse(own)))
+      },
       { home: true },
     )
     await nextTick()
-    const came = frames.value.get(props.body.id)
-    const isThere = refused.length > 0 || !came || came.every((v, i) => Math.abs(v - target[i]!) < THERE)
-    note.value = isThere ? '' : 'Its joints let it come only as near as this; nothing else was changed.'
+    note.value =
+      refused.length > 0 || cameTo(id, target)
+        ? ''
+        : 'Its joints let it come only as near as this; nothing else was changed.'
     return refused
   }
+function cameTo(id: string, target: Frame | null): boolean {
+  const came = frames.value.get(id)
+  return !came || !target || came.every((v, i) => Math.abs(v - target[i]!) < THERE)
+}
 const setLength = (k: number, value: Quantity) => set(k, 'length')(value)
 const setTurn = (k: number, value: Quantity) => set(k, 'angle')(value)
 </script>

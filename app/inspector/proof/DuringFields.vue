@@ -46,7 +46,11 @@ function choose(next: Way) {
   }
   void put(starts[next])
 }
-const set = (field: 'from' | 'to' | 'at') => (value: Quantity) => put({ ...during.value, [field]: value })
+/** Added to what is there when the edit's turn comes: one before it may still be under way. */
+const set = (field: 'from' | 'to' | 'at' | 'event' | 'of') => (value: Quantity) =>
+  props.alter('when', (check) => {
+    check.during = { ...check.during, [field]: value }
+  })
 const probes = computed(() =>
   (mechanism.document?.probes ?? []).map(({ id, name }) => ({ value: id, title: name })),
 )
@@ -73,7 +77,7 @@ const probes = computed(() =>
         label="At every"
         :items="[...EVENTS]"
         :model-value="during.event"
-        @update:model-value="put({ ...during, event: $event })"
+        @update:model-value="set('event')($event)"
       />
     </div>
     <div class="field">
@@ -81,7 +85,7 @@ const probes = computed(() =>
         label="Of the probe"
         :items="probes"
         :model-value="during.of"
-        @update:model-value="put({ ...during, of: $event })"
+        @update:model-value="set('of')($event)"
       />
     </div>
   </template>

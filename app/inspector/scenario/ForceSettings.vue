@@ -28,7 +28,9 @@ const pull = computed<(typeof GRAVITIES)[number]['value']>(() =>
       ? 'none'
       : 'typed',
 )
-const gravity = computed<readonly Quantity[]>(() => props.scenario.gravity ?? [0, 0, -STANDARD_GRAVITY])
+type Gravity = NonNullable<Scenario['gravity']>
+const gravityOf = (scenario: Scenario): Gravity => scenario.gravity ?? [0, 0, -STANDARD_GRAVITY]
+const gravity = computed(() => gravityOf(props.scenario))
 
 async function setMode(mode: (typeof MODES)[number]['value']) {
   const { title } = MODES.find(({ value }) => value === mode)!
@@ -54,9 +56,7 @@ async function choosePull(value: (typeof GRAVITIES)[number]['value']) {
 }
 const setGravity = (axis: number) => (value: Quantity) =>
   props.alter(`Gravity along ${AXES[axis]!} ${value}`, (scenario) => {
-    const now = [...gravity.value] as [Quantity, Quantity, Quantity]
-    now[axis] = value
-    scenario.gravity = now
+    scenario.gravity = gravityOf(scenario).map((along, k) => (k === axis ? value : along)) as Gravity
   })
 </script>
 

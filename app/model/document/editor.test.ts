@@ -14,6 +14,7 @@ function set() {
   const accepted: string[] = []
   const saved: string[] = []
   const homes: boolean[] = []
+  const busy: boolean[] = []
   let history = NO_EDITS
   let release: (() => void) | null = null
   let solverHas = structuredClone(walkingBeam) as MechanismDocument
@@ -31,6 +32,7 @@ function set() {
     changed: (now) => {
       history = now
     },
+    busy: (now) => void busy.push(now),
   })
   const waiting = { on: false }
   editor.open(walkingBeam)
@@ -39,6 +41,7 @@ function set() {
     accepted,
     saved,
     homes,
+    busy,
     waiting,
     release: () => release?.(),
     undoable: () => undoable(history)?.name ?? null,
@@ -84,7 +87,7 @@ describe('edits', () => {
   })
 
   it('are made one after the other, each on what the one before left', async () => {
-    const { editor, waiting, release, solverHas } = set()
+    const { editor, waiting, release, solverHas, busy } = set()
     waiting.on = true
     const first = editor.edit('A', (draft) => void (draft.name = 'a'))
     const second = editor.edit('B', (draft) => void (draft.name += 'b'))
@@ -93,6 +96,24 @@ describe('edits', () => {
     release()
     await Promise.all([first, second])
     expect(solverHas()).toBe('ab')
+    // as long as one is under way
+    expect(busy).toEqual([true, true, true, false])
+  })
+
+  it('that replace the document are refused when one before them has changed it meanwhile', async () => {
+    const { editor, solverHas, undoable } = set()
+    const made = { ...walkingBeam, name: 'made of the old one' }
+    const first = editor.edit('One', call('one'))
+    const [problem] = await editor.replace('Replace', made)
+    expect(await first).toEqual([])
+    expect([problem?.code, solverHas(), undoable()]).toEqual(['changed-meanwhile', 'one', 'One'])
+
+    const nothing = editor.edit('Nothing', call('one'))
+    expect(await editor.replace('Replace', made)).toEqual([])
+    expect(await nothing).toEqual([])
+    expect([solverHas(), undoable()]).toEqual(['made of the old one', 'Replace'])
+    await editor.undo()
+    expect(solverHas()).toBe('one')
   })
 
   it('after an undo end what could be redone', async () => {

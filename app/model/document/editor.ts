@@ -22,6 +22,8 @@ export interface EditorPorts {
   /** The document of a finished edit, to be stored. */
   save(document: MechanismDocument): void
   changed(history: EditHistory): void
+  /** Edits are under way, or all are settled. */
+  busy(isBusy: boolean): void
 }
 
 export class Editor {
@@ -31,6 +33,7 @@ export class Editor {
   private trial: Change | null = null
   private history = NO_EDITS
   private queue: Promise<unknown> = Promise.resolve()
+  private underWay = 0
 
   constructor(private readonly ports: EditorPorts) {}
 
@@ -55,21 +58,20 @@ export class Editor {
    * Returns the reasons when it is refused, else an empty list.
    */
   edit(name: string, change: Change, home = false): Promise<readonly Problem[]> {
-    return this.inTurn(async () => {
-      const before = this.untried ?? this.document
-      if (!before || !this.document) return []
-      const draft = drafted(before, change)
-      const forward = compare(before, draft)
-      if (forward.length === 0) {
-        await this.leaveTrials()
-        return []
-      }
-      const refused = await this.settle(draft, home)
-      if (refused.length === 0) {
-        this.remember(recorded(this.history, { name, forward, backward: compare(draft, before) }))
-      }
-      return refused
-    })
+    return this.settling(() => this.make(name, change, home))
+  }
+
+  /**
+   * An edit to a document that was made of the one that is there now. It is refused when an edit before it has changed
+   * that meanwhile, which would be lost otherwise.
+   */
+  replace(name: string, document: MechanismDocument, home = false): Promise<readonly Problem[]> {
+    const { kept } = this
+    return this.settling(async () =>
+      kept && this.kept && kept !== this.kept && compare(kept, this.kept).length > 0
+        ? [CHANGED_MEANWHILE]
+        : this.make(name, () => structuredClone(document), home),
+    )
   }
 
   /**
@@ -97,7 +99,7 @@ export class Editor {
   }
 
   undo(): Promise<void> {
-    return this.inTurn(async () => {
+    return this.settling(async () => {
       await this.leaveTrials()
       const edit = undoable(this.history)
       if (edit && (await this.attempt(edit.backward)).length === 0) this.remember(undone(this.history))
@@ -105,7 +107,7 @@ export class Editor {
   }
 
   redo(): Promise<void> {
-    return this.inTurn(async () => {
+    return this.settling(async () => {
       await this.leaveTrials()
       const edit = redoable(this.history)
       if (edit && (await this.attempt(edit.forward)).length === 0) this.remember(redone(this.history))
@@ -114,7 +116,7 @@ export class Editor {
 
   /** Takes a name that somebody else has given it; that is no edit of this page. */
   takeName(name: string): Promise<unknown> {
-    return this.inTurn(async () => {
+    return this.settling(async () => {
       await this.leaveTrials()
       if (this.document) await this.attempt([{ op: 'replace', path: '/name', value: name }])
     })
@@ -122,7 +124,39 @@ export class Editor {
 
   /** Solves the document anew, after a run was cancelled or another scenario was chosen. */
   solveAgain(): Promise<readonly Problem[]> {
-    return this.inTurn(() => this.attempt([]))
+    return this.settling(() => this.attempt([]))
+  }
+
+  private async settling<T>(work: () => Promise<T>): Promise<T> {
+    this.underWay++
+    this.ports.busy(true)
+    try {
+      return await this.inTurn(work)
+    } finally {
+      this.underWay--
+      this.ports.busy(this.underWay > 0)
+    }
+  }
+
+  /** The document without trials. */
+  private get kept(): MechanismDocument | null {
+    return this.untried ?? this.document
+  }
+
+  private async make(name: string, change: Change, home: boolean): Promise<readonly Problem[]> {
+    const before = this.kept
+    if (!before || !this.document) return []
+    const draft = drafted(before, change)
+    const forward = compare(before, draft)
+    if (forward.length === 0) {
+      await this.leaveTrials()
+      return []
+    }
+    const refused = await this.settle(draft, home)
+    if (refused.length === 0) {
+      this.remember(recorded(this.history, { name, forward, backward: compare(draft, before) }))
+    }
+    return refused
   }
 
   /** Makes a draft count, going on from where the last trial is, so that nothing jumps back on the way. */
@@ -167,6 +201,11 @@ export class Editor {
     this.history = history
     this.ports.changed(history)
   }
+}
+
+const CHANGED_MEANWHILE: Problem = {
+  code: 'changed-meanwhile',
+  message: 'Another edit has changed the mechanism meanwhile, so this was not done. Do it once more.',
 }
 
 /** The draft that a change makes of a document. */

@@ -25,6 +25,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
   /** The scenario that is shown beside the shown one. */
   const comparedId = ref<string | null>(null)
   const history = shallowRef(NO_EDITS)
+  /** True while edits are under way: neither accepted nor refused yet. */
+  const editing = ref(false)
   let solver: SolverClient | null = null
 
   const show = (shown: MechanismDocument, verdict: Verdict) => {
@@ -38,6 +40,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     accept: show,
     save: saving.noteEdit,
     changed: (now) => void (history.value = now),
+    busy: (now) => void (editing.value = now),
   })
   saving.whenRenamed((name) => editor.takeName(name))
   useSolverSettings(document, run, () => solver)
@@ -87,12 +90,13 @@ export const useMechanismStore = defineStore('mechanism', () => {
     scenario: computed(() => scenarioIn(document.value, scenarioId.value)),
     comparedId,
     history,
+    editing,
     ...useSteps(history, editor),
     /** Starts the solver's worker, so that it is ready when the document has arrived. */
     prepare: start,
     open,
     close,
-    ...useEdits(editor),
+    ...useEdits(editor, run.showAccepted),
     cancelSolve: () => solver?.cancel(),
     compareWith,
     chooseScenario,
@@ -139,12 +143,16 @@ function useSolverSettings(
 }
 
 /** See Editor. */
-const useEdits = (editor: Editor) => ({
-  edit: (name: string, change: Change, { home = false } = {}) => editor.edit(name, change, home),
+const useEdits = (editor: Editor, showAccepted: () => void) => ({
+  /** With `home`, the change is made of where the bodies are when its turn comes, and leaves them at home. */
+  edit: (name: string, change: Change, { home = false } = {}) =>
+    editor.edit(name, home ? (draft) => (showAccepted(), change(draft)) : change, home),
+  replace: (name: string, document: MechanismDocument, { home = false } = {}) =>
+    editor.replace(name, document, home),
   tryOut: (change: Change) => editor.tryOut(change),
   endTrials: () => editor.endTrials(),
-  /** Resolves when every edit made so far is in the document, or was refused. */
-  settled: () => editor.inTurn(() => Promise.resolve()),
+  /** Resolves when every edit made so far is in the document and shown, or was refused. */
+  settled: () => editor.inTurn(async () => showAccepted()),
   solveAgain: () => editor.solveAgain(),
 })
 

@@ -51,6 +51,7 @@ export const useRunStore = defineStore('run', () => {
     addPart: run.addPart.bind(run),
     setCompared,
     stand: run.stand.bind(run),
+    showAccepted: run.showAccepted.bind(run),
     finish: run.finish.bind(run),
     cancelled: run.cancel.bind(run),
     unsolved: run.fail.bind(run),

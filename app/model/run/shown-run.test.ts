@@ -69,6 +69,17 @@ describe('what is shown of a run', () => {
     expect(shown).toMatchObject({ document: { name: 'second' }, stale: false })
   })
 
+  it('is an accepted document before its run has answered, for those who ask where its bodies are', () => {
+    showFirst()
+    run.begin(accepted('second'), 'b')
+    expect(shown.document?.name).toBe('first')
+    run.showAccepted()
+    expect(shown).toMatchObject({ document: { name: 'second' }, stale: true })
+    run.finish(take(), 5, 'b')
+    run.showAccepted()
+    expect(shown).toMatchObject({ document: { name: 'second' }, stale: false })
+  })
+
   it('stands where it was put by hand after an edit, not where the edit found it', () => {
     showFirst()
     const [found, put] = [{ coordinates: [30] }, { coordinates: [0] }] as unknown as Standing[]

@@ -74,7 +74,13 @@ export class ShownRun {
     if (problem) this.settleWithoutTake()
     else if (known) this.finish(known.take, known.milliseconds, fingerprint)
     // what is opened is shown at once, before it has moved
-    else if (!shown.document) this.showNext()
+    else if (!shown.document) this.showAccepted()
+  }
+
+  /** Shows the accepted document now, without waiting for its run, for those who ask where its bodies are. */
+  showAccepted(): void {
+    if (this.next) Object.assign(this.shown, this.next)
+    this.next = null
   }
 
   /**
@@ -82,19 +88,19 @@ export class ShownRun {
    * such a document is shown now, without waiting for its run.
    */
   stand(standing: Standing | null): void {
-    this.showNext()
+    this.showAccepted()
     this.shown.standing = standing
   }
 
   advance(share: number): void {
     this.shown.progress = share
-    this.showNext()
+    this.showAccepted()
   }
 
   /** Frames found so far can be played. */
   addPart(part: TakePart): void {
     const { shown } = this
-    this.showNext()
+    this.showAccepted()
     this.growing ??= new Growing(part)
     shown.take = this.growing.add(part)
     shown.partial = true
@@ -110,7 +116,7 @@ export class ShownRun {
       this.settleWithoutTake()
       return
     }
-    this.showNext()
+    this.showAccepted()
     // names may have changed since
     const coordinateChannels = shown.report?.channels ?? solved.coordinateChannels
     shown.take = { ...solved, coordinateChannels }
@@ -151,14 +157,9 @@ export class ShownRun {
   /** The new document has no motion: the last good one stays if it fits. */
   private settleWithoutTake(): void {
     const { shown } = this
-    this.showNext()
+    this.showAccepted()
     if (!shown.take || !shown.report || !fits(shown.take, shown.report)) shown.take = null
     shown.partial = false
     shown.stale = shown.take !== null
-  }
-
-  private showNext(): void {
-    if (this.next) Object.assign(this.shown, this.next)
-    this.next = null
   }
 }

@@ -31,9 +31,8 @@ const WORDS: Readonly<Record<Kind, string>> = {
   bodies: 'Bodies',
 }
 const report = computed<Report>(() => mechanism.document?.report ?? {})
-const sections = computed<readonly ReportSection[]>(
-  () => report.value.sections ?? REPORT_SECTIONS.map((kind) => ({ kind })),
-)
+const sectionsOf = (own: Report): ReportSection[] => own.sections ?? REPORT_SECTIONS.map((kind) => ({ kind }))
+const sections = computed(() => sectionsOf(report.value))
 const left = computed(() =>
   REPORT_SECTIONS.filter((kind) => !sections.value.some((one) => one.kind === kind)),
 )
@@ -48,26 +47,28 @@ const setText = (field: 'title' | 'author') => (text: string) =>
     if (text === '') Reflect.deleteProperty(own, field)
     else own[field] = text
   })
-async function setSections(words: string, next: readonly ReportSection[]) {
-  fault.value = reasons(await alter(words, (own) => (own.sections = next.map((one) => ({ ...one })))))
+/** Changes the sections as they are when the edit's turn comes. */
+const alterSections = (words: string, change: (sections: ReportSection[]) => ReportSection[]) =>
+  alter(words, (own) => (own.sections = change(sectionsOf(own))))
+async function tell(edit: ReturnType<typeof alter>) {
+  fault.value = reasons(await edit)
 }
-const setNote = (k: number) => (note: string) =>
-  alter('a sentence', (own) => {
-    own.sections = sections.value.map((one, i) => ({ kind: one.kind, ...noteOf(i === k ? note : one.note) }))
-  })
-const noteOf = (note?: string) => (note ? { note } : {})
-function move(k: number, by: number) {
-  const next = [...sections.value]
-  const [own] = next.splice(k, 1)
-  next.splice(k + by, 0, own!)
-  void setSections('order', next)
-}
-const drop = (k: number) =>
-  setSections(
-    'leave out',
-    sections.value.filter((_, i) => i !== k),
+const setNote = (kind: Kind) => (note: string) =>
+  alterSections('a sentence', (all) =>
+    all.map((one) => (one.kind === kind ? { kind, ...(note ? { note } : {}) } : one)),
   )
-const add = (kind: Kind) => setSections('add', [...sections.value, { kind }])
+const move = (kind: Kind, by: number) =>
+  tell(
+    alterSections('order', (all) => {
+      const at = all.findIndex((one) => one.kind === kind)
+      const [own] = all.splice(at, 1)
+      all.splice(Math.max(0, at + by), 0, own!)
+      return all
+    }),
+  )
+const drop = (kind: Kind) => tell(alterSections('leave out', (all) => all.filter((one) => one.kind !== kind)))
+const add = (kind: Kind) =>
+  tell(alterSections('add', (all) => (all.some((one) => one.kind === kind) ? all : [...all, { kind }])))
 
 async function take() {
   const blob = await props.picture()
@@ -132,23 +133,27 @@ async function print() {
           size="x-small"
           :name="`${WORDS[section.kind]} before`"
           :disabled="k === 0"
-          @click="move(k, -1)"
+          @click="move(section.kind, -1)"
         />
         <IconButton
           :icon="mdiArrowDown"
           size="x-small"
           :name="`${WORDS[section.kind]} after`"
           :disabled="k === sections.length - 1"
-          @click="move(k, 1)"
+          @click="move(section.kind, 1)"
         />
         <IconButton
           :icon="mdiDeleteOutline"
           size="x-small"
           :name="`Leave out ${WORDS[section.kind]}`"
-          @click="drop(k)"
+          @click="drop(section.kind)"
         />
       </div>
-      <TextCommit label="A sentence of your own" :value="section.note ?? ''" :commit="setNote(k)" />
+      <TextCommit
+        label="A sentence of your own"
+        :value="section.note ?? ''"
+        :commit="setNote(section.kind)"
+      />
     </div>
     <div v-if="left.length > 0" class="left">
       <v-btn v-for="kind in left" :key="kind" size="small" @click="add(kind)">Add {{ WORDS[kind] }}</v-btn>

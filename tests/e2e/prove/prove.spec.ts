@@ -1,7 +1,7 @@
 /** The Prove stage: measured, drawn, checked, mended; reference curves; what is wrong said at its place. */
 import type { Page } from '@playwright/test'
 import { expect, goTo, jointRow, openFresh, rockerAngle, saved, selectCrank, solved, test } from '../fixtures'
-import { choose, chooseNames, inspector, stage } from '../hands'
+import { choose, chooseNames, inspector, stage, typeAtOnce } from '../hands'
 
 const chart = (page: Page, name: string) => page.getByRole('article', { name: `Chart ${name}`, exact: true })
 const chip = (page: Page) => page.getByTitle('Show the checks')
@@ -162,8 +162,7 @@ test('what does not fit is said at its place, and the rest goes on', async ({ pa
   await expect(inspector(page).getByRole('alert')).toBeVisible()
   await page.keyboard.press('Escape')
   await choose(page, inspector(page).getByRole('combobox', { name: 'During' }), 'a stretch of time')
-  await fill(page, 'From', '2 s')
-  await fill(page, 'To', '1 s')
+  await typeAtOnce(page, { From: '2 s', To: '1 s' })
   await expect(inspector(page)).toContainText('The stretch is empty: it ends before it starts.')
   await expect(chip(page)).toHaveText('1 of 1 check not decided')
   await inspector(page).getByRole('button', { name: 'Mute', exact: true }).click()
