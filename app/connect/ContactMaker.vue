@@ -210,8 +210,9 @@ function stateOf(contact: Contact): string {
     <FaultLine :text="fault" />
     <p v-if="contacts.length === 0" class="muted">
       Bodies that touch push each other: what has a rest position gives way and goes back, anything else that
-      nothing drives stays where it was pushed. “First rides on second” gives the first body a rest position
-      behind the second one and sets it onto it, as a follower onto its cam.
+      nothing drives stays where it was pushed. “First rides on second” gives the first body, or the lever or
+      stem that carries it, a rest position behind the second one and sets it onto it, as a follower onto its
+      cam.
     </p>
     <div
       v-for="contact in contacts"

@@ -4,6 +4,7 @@ import { leastGap } from '../contact/facts'
 import { contactBetween, pushContact } from '../document/contact-between'
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
+import type { Mechanism } from '../mechanism/compile'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
 import { openModel } from '../model/model'
@@ -11,6 +12,7 @@ import type { Model } from '../model/model'
 import { fail } from '../result'
 import type { Result } from '../result'
 import { typedPosition } from '../units/format'
+import { listed } from '../wording'
 import { settledHome } from './settling'
 
 /**
@@ -34,11 +36,11 @@ export function rideOn(
       message: `${riding} is fixed to ground; choose as the first one the body that is pushed.`,
       ids: [rider],
     })
-  const way = wayOf(model, rider, carrier)
-  if (!way)
+  const ways = waysOf(model, rider, carrier)
+  if (ways.length === 0)
     return fail({
       code: 'ride-no-way',
-      message: `${riding} has no joint with one freedom to go along; join it to what guides it by a slide or a pivot first.`,
+      message: `${riding} has nothing with one freedom to go along, of its own or of what carries it; join it to what guides it by a slide or a pivot first.`,
       ids: [rider],
     })
   const draft = copyOf(document)
@@ -47,20 +49,23 @@ export function rideOn(
   else pushContact(draft, `${riding} on ${carrying}`, carrier, rider)
   const touching = openModel(draft)
   if (!touching.ok) return touching
-  const back = wayBack(touching.value, q, way, rider, carrier)
-  if (back === null)
+  const found = leadingThere(touching.value, q, ways, rider, carrier)
+  if (found === null)
     return fail({
       code: 'ride-no-outline',
       message: `${riding} and ${carrying} have no outlines on parallel axes at one height that could meet where they stand. Bring them near each other, or choose other bodies.`,
       ids: [rider, carrier],
     })
-  const { source } = mechanism.geometry.joints[way.joint]
-  if (back === 'beside')
+  if (found === 'beside') {
+    const along = ways.map(({ joint }) => mechanism.geometry.joints[joint].source)
     return fail({
       code: 'ride-beside',
-      message: `${riding} comes no nearer to ${carrying} along ${source.name}: that way leads past it. Let it go towards ${carrying}.`,
-      ids: [rider, source.id],
+      message: `${riding} comes no nearer to ${carrying} along ${listed(along.map(({ name }) => name))}: that way leads past it. Let it go towards ${carrying}.`,
+      ids: [rider, ...along.map(({ id }) => id)],
     })
+  }
+  const { way, back } = found
+  const { source } = mechanism.geometry.joints[way.joint]
   const joint = draft.joints.find(({ id }) => id === source.id)!
   const others = (joint.freedoms ?? []).filter(({ name }) => name !== way.freedom.name)
   const own = joint.freedoms?.find(({ name }) => name === way.freedom.name)
@@ -73,17 +78,28 @@ export function rideOn(
   return settledHome(draft, `${riding} cannot be set onto ${carrying}`)
 }
 
-/** The coordinate along which a body moves that rides: that of a joint of its own with one freedom, not to what carries it. */
-function wayOf({ mechanism }: Model, rider: string, carrier: string): Coordinate | null {
-  const { geometry, coordinates } = mechanism
-  const idOf = (body: number) => geometry.bodies[body].source.id
-  return (
-    coordinates.find(({ joint, link }) => {
-      const { from, to, type } = geometry.joints[joint]
-      const ends = [idOf(from.body), idOf(to.body)]
-      return link >= 0 && type.freedoms.length === 1 && ends.includes(rider) && !ends.includes(carrier)
-    }) ?? null
-  )
+/**
+ * The coordinates along which a body may move that rides, its own first, then those of what carries it: a roller on a pin goes with
+ * its lever. Each is that of a joint with one freedom which leaves the carrier where it is.
+ */
+function waysOf({ mechanism }: Model, rider: string, carrier: string): Coordinate[] {
+  const { geometry, coordinates, bodyLink } = mechanism
+  const bodyOf = (id: string) => geometry.bodies.findIndex(({ source }) => source.id === id)
+  const others = new Set(linksTo(mechanism, bodyLink[bodyOf(carrier)]))
+  return linksTo(mechanism, bodyLink[bodyOf(rider)]).flatMap((link) => {
+    const own = coordinates.find((one) => one.link === link)
+    if (!own || others.has(link)) return []
+    const { from, to, type } = geometry.joints[own.joint]
+    const isToCarrier = [from.body, to.body].includes(bodyOf(carrier))
+    return type.freedoms.length === 1 && !isToCarrier ? [own] : []
+  })
+}
+
+/** A link and those before it as far as ground. */
+function linksTo({ linkParent }: Mechanism, link: number): number[] {
+  const links = []
+  for (let at = link; at > 0; at = linkParent[at]) links.push(at)
+  return links
 }
 
 /** How far the way is tried to both sides [rad, sizes]. */
@@ -95,29 +111,35 @@ const TURNED = 1
 /** How little a gap may change along the way [-]. */
 const NO_NEARER = 1e-3
 
-/** A value of the coordinate far on the side of the carrier; null where none of their outlines are near, or beside them. */
-function wayBack(
+/** The first way that leads to the carrier, and a value far on its side; null where none of their outlines are near. */
+function leadingThere(
   { mechanism }: Model,
   q: Float64Array,
-  { link, constant, dimension }: Coordinate,
+  ways: readonly Coordinate[],
   rider: string,
   carrier: string,
-): number | 'beside' | null {
+): { way: Coordinate; back: number } | 'beside' | null {
   const { geometry, size } = mechanism
   const pairs = contactPairs(mechanism).filter(({ bodies }) =>
     bodies.every((body) => [rider, carrier].includes(geometry.bodies[body].source.id)),
   )
-  const gapAt = (by: number) => {
+  const gapAt = (link: number, by: number) => {
     const moved = q.slice()
     moved[link] += by
     const state = standingAt(mechanism, moved)
     return Math.min(...pairs.map((pair) => leastGap(pair, state) ?? Infinity))
   }
-  const step = TRIED * (dimension === 'length' ? size : 1)
-  const [before, after] = [gapAt(-step), gapAt(step)]
-  if (!Number.isFinite(before) || !Number.isFinite(after)) return null
-  if (Math.abs(after - before) < NO_NEARER * 2 * step * (dimension === 'length' ? 1 : size)) return 'beside'
-  const side = after > before ? -1 : 1
-  const far = Math.max(...pairs.map(({ finder }) => finder.larger))
-  return q[link] + constant + side * (dimension === 'length' ? BEHIND * far : TURNED)
+  let isNear = false
+  for (const way of ways) {
+    const { link, constant, dimension } = way
+    const step = TRIED * (dimension === 'length' ? size : 1)
+    const [before, after] = [gapAt(link, -step), gapAt(link, step)]
+    if (!Number.isFinite(before) || !Number.isFinite(after)) continue
+    isNear = true
+    if (Math.abs(after - before) < NO_NEARER * 2 * step * (dimension === 'length' ? 1 : size)) continue
+    const side = after > before ? -1 : 1
+    const far = Math.max(...pairs.map(({ finder }) => finder.larger))
+    return { way, back: q[link] + constant + side * (dimension === 'length' ? BEHIND * far : TURNED) }
+  }
+  return isNear ? 'beside' : null
 }

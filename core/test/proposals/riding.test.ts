@@ -25,9 +25,12 @@ function ridden(sketch: Sketch, rider = 'follower', carrier = 'shaft'): Sketch {
   return sketch
 }
 
-function liftOf({ mechanism }: Model, angle: number): number {
+/** The lift of the cam and its slope, by the angle at which it is looked at [m, m/rad]. */
+function liftOf({ mechanism }: Model, angle: number): readonly [number, number] {
   const transmission = shapeOf(mechanism.geometry.parts.get('cam')!).transmission()
-  return transmission?.kind === 'cam' ? transmission.lift(angle)[0] : Number.NaN
+  if (transmission?.kind !== 'cam') throw new Error('no cam')
+  const [lift, slope] = transmission.lift(angle)
+  return [lift, slope]
 }
 
 describe('riding on', () => {
@@ -42,11 +45,75 @@ describe('riding on', () => {
       const film = sketch.solve()
       for (let frame = 0; frame < film.take.frames; frame++) {
         const [position] = film.joint('slide', frame)
-        const centre = 0.025 + 0.006 + liftOf(model, -TURN * film.time(frame))
+        const centre = 0.025 + 0.006 + liftOf(model, -TURN * film.time(frame))[0]
         expect(Math.abs(start + position - centre)).toBeLessThan(1e-8)
       }
     },
   )
+
+  it.each([
+    ['a lever', -0.02, -0.06],
+    ['a lever on the other side of the cam', 0.02, 0.06],
+  ])('takes the way of %s for a roller on a pin of its own', (_, x, pivot) => {
+    const start = Math.sign(x) * 0.04
+    const sketch = ridden(
+      new Sketch(1, 20)
+        .body('shaft', 'lever', 'roller')
+        .hinge('drive', 'ground', 'shaft', [0, 0])
+        .motor('drive', TURN)
+        .part('cam', 'cam', 'shaft', [0, 0])
+        .hinge('pivot', 'ground', 'lever', [pivot, 0.05])
+        .hinge('pin', 'lever', 'roller', [start, 0])
+        .part('wheel', 'cylinder', 'roller', [start, 0], { diameter: '12 mm', length: '8 mm' }),
+      'roller',
+    )
+    sketch.probe({
+      id: 'pressure',
+      kind: 'contact-pressure-angle',
+      contact: sketch.document.contacts![0]!.id,
+    })
+    const rests = sketch.document.joints.map(({ id, freedoms }) => [id, freedoms?.[0]?.rest !== undefined])
+    expect(Object.fromEntries(rests)).toEqual({ drive: false, pivot: true, pin: false })
+    const model = sketch.open()
+    const film = sketch.solve()
+    for (let frame = 0; frame < film.take.frames; frame++) {
+      // the centre of the roller lies on the pitch curve of the cam
+      const [turned] = film.joint('pivot', frame)
+      const [cos, sin] = [Math.cos(turned), Math.sin(turned)]
+      const cx = pivot + cos * (start - pivot) + sin * 0.05
+      const cy = 0.05 + sin * (start - pivot) - cos * 0.05
+      const around = Math.atan2(cy, cx) - TURN * film.time(frame)
+      const [lift, slope] = liftOf(model, around)
+      expect(Math.abs(Math.hypot(cx, cy) - 0.031 - lift)).toBeLessThan(1e-8)
+      // Norton, Design of Machinery, section 8.6: from the normal of that curve to the way of the centre about the pivot
+      const out = Math.atan2(cy, cx)
+      const normal = out - Math.atan2(slope, 0.031 + lift)
+      const way = Math.atan2(cy - 0.05, cx - pivot) + Math.PI / 2
+      expect(film.probe('pressure', frame)[0]).toBeCloseTo(Math.acos(Math.abs(Math.cos(normal - way))), 7)
+    }
+  })
+
+  it('takes the way of what carries a roller that is bound to it', () => {
+    const slid = camAndRoller(0.04).body('wheel')
+    const [part] = slid.document.bodies.find(({ id }) => id === 'follower')!.parts.splice(0)
+    slid.document.bodies.find(({ id }) => id === 'wheel')!.parts.push(part!)
+    slid.document.groups = [{ id: 'stem', name: 'Stem', kind: 'rigid', members: ['wheel', 'follower'] }]
+    const { document } = ridden(slid, 'wheel')
+    expect(document.joints.find(({ id }) => id === 'slide')!.freedoms?.[0]?.rest).toBeDefined()
+  })
+
+  it('leaves alone what moves the cam itself, on a carriage with its follower', () => {
+    const sketch = camAndRoller(0.04).body('carriage')
+    sketch.slide('along', 'ground', 'carriage', [0, 0, 0], [1, 0, 0])
+    for (const id of ['drive-from', 'slide-from'])
+      sketch.document.datums.find((datum) => datum.id === id)!.body = 'carriage'
+    const { document } = ridden(sketch)
+    expect(document.joints.map(({ freedoms }) => freedoms?.[0]?.rest !== undefined)).toEqual([
+      false,
+      true,
+      false,
+    ])
+  })
 
   it('again changes the rest position alone, and makes no second contact', () => {
     const once = ridden(camAndRoller(0.04))
