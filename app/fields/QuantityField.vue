@@ -41,10 +41,11 @@ const seen = computed({
 })
 const fault = ref('')
 const mayGoBack = useFieldFault(fault)
-const busy = ref(false)
+/** How many values that were entered are neither accepted nor refused yet. */
+const underWay = ref(0)
 /** What was refused last, so that leaving the field does not try it again. */
 let refusedText = ''
-/** What was tried last. */
+/** What was entered last. */
 let sent = ''
 
 watch(shown, (value, before) => {
@@ -71,7 +72,7 @@ const rounded = (value: string) =>
 
 async function submit() {
   const typed = text.value.trim()
-  if (typed === shown.value) {
+  if (typed === (underWay.value > 0 ? sent : shown.value)) {
     fault.value = ''
     return
   }
@@ -92,10 +93,12 @@ async function submit() {
 }
 
 async function attempt(typed: string, change: () => Promise<readonly Problem[]>) {
-  busy.value = true
+  underWay.value++
   sent = typed
   const refused = await change()
-  busy.value = false
+  underWay.value--
+  // what was entered after it is what counts
+  if (underWay.value > 0) return
   fault.value = reasons(refused)
   if (refused.length > 0) refusedText = typed
   else if (text.value.trim() === typed) text.value = shown.value
@@ -115,7 +118,7 @@ function takeBack(event?: Event) {
       :title="measured ? shown : undefined"
       :label="label"
       :error="fault !== ''"
-      :aria-busy="busy"
+      :aria-busy="underWay > 0"
       spellcheck="false"
       autocomplete="off"
       class="tabular"

@@ -82,7 +82,7 @@ const result = computed(() => {
   return `· ${take.frames} frames solved in ${run.milliseconds < 10 ? run.milliseconds.toFixed(1) : run.milliseconds.toFixed(0)} ms${memory}`
 })
 /** True as long as what is shown is not yet that of the newest edit. */
-const isBusy = computed(() => mechanism.editing || (run.stale && run.problem === null))
+const isBusy = computed(() => mechanism.working || run.pending)
 /** A take that takes more than this says so [bytes]. */
 const SHOWN_MEMORY = 16 * 2 ** 20
 const nextSpeed = (value: number) => {

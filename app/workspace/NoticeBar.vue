@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What needs a decision or an explanation, above the model: a conflict, a stopped motion, a recovered edit. */
-import { mendScenario, reasons } from '@ligamen/core'
+import { reasons } from '@ligamen/core'
 import type { Advice } from '@ligamen/core'
 import RunNotes from '~/drive/scenario/RunNotes.vue'
 import ScenarioFaults from '~/drive/scenario/ScenarioFaults.vue'
@@ -8,6 +8,7 @@ import { describeChanges } from '~/workspace/changes'
 import { seconds } from '~/fields/display'
 import { useMechanismStore } from '~/model/document/mechanism'
 import { usePlaybackStore } from '~/model/pose/playback'
+import { useMendingStore } from '~/model/run/mending'
 import { useRunStore } from '~/model/run/run'
 import { useSavingStore } from '~/model/document/saving'
 import { useStageStore } from '~/model/screen/stage'
@@ -23,6 +24,7 @@ const emit = defineEmits<{ takeTheirs: []; keepAsCopy: []; download: []; discard
 const isMemoryTold = ref(false)
 const mechanism = useMechanismStore()
 const run = useRunStore()
+const mending = useMendingStore()
 const playback = usePlaybackStore()
 const saving = useSavingStore()
 const stage = useStageStore()
@@ -61,12 +63,7 @@ watch(
   { immediate: true },
 )
 /** What would let a stopped motion go on. */
-const onward = computed(() =>
-  mechanism.document && mechanism.scenario && run.problem && run.problem !== run.report?.problem
-    ? mendScenario(mechanism.document, mechanism.scenario.id, run.problem)
-    : [],
-)
-const take = (way: Advice) => mechanism.replace(way.edit, way.document)
+const onward = computed(() => (run.problem === run.report?.problem ? [] : mending.waysOf(run.problem)))
 </script>
 
 <template>
@@ -113,11 +110,12 @@ const take = (way: Advice) => mechanism.replace(way.edit, way.document)
         <v-btn @click="playback.step(Infinity)">Go to where it stops</v-btn>
       </span>
       <span v-if="onward.length > 0" class="choices">
-        <v-btn v-for="way in onward" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
+        <v-btn v-for="way in onward" :key="way.sentence" @click="mending.take(way)">{{ way.sentence }}</v-btn>
       </span>
       <span v-if="ways.length > 0" class="choices">
-        <v-btn v-for="way in ways" :key="way.sentence" @click="take(way)">{{ way.sentence }}</v-btn>
+        <v-btn v-for="way in ways" :key="way.sentence" @click="mending.take(way)">{{ way.sentence }}</v-btn>
       </span>
+      <span v-if="onward.length + ways.length > 0">{{ mending.fault }}</span>
     </div>
     <ScenarioFaults v-if="stage.plays" class="notice" />
     <RunNotes v-if="stage.plays" />

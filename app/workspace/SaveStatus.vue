@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Whether the server has what is on screen, as word, icon and colour. */
 import { mdiAlertOutline, mdiCheck, mdiCloudOffOutline, mdiProgressUpload } from '@mdi/js'
+import { useMechanismStore } from '~/model/document/mechanism'
 import { useSavingStore } from '~/model/document/saving'
 import type { SavingState } from '~/model/document/saver'
 
 const saving = useSavingStore()
+const mechanism = useMechanismStore()
 
 const clock = computed(() =>
   saving.savedAt
@@ -27,7 +29,13 @@ const look = computed(() => looks[saving.state])
 </script>
 
 <template>
-  <span class="status" :class="{ attention: look.attention }" role="status" :title="saving.refusal">
+  <span
+    class="status"
+    :class="{ attention: look.attention }"
+    role="status"
+    :title="saving.refusal"
+    :aria-busy="mechanism.working"
+  >
     <v-icon :icon="look.icon" size="15" />{{ look.text() }}
   </span>
 </template>

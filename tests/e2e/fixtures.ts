@@ -74,7 +74,15 @@ export async function store(page: Page, id: string, revision: number, document: 
 export const solved = (page: Page) =>
   expect(page.locator('[role="status"][aria-busy="false"]', { hasText: 'frames solved in' })).toBeVisible()
 
-export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible()
+/** No edit and no question is under way any more. */
+export const answered = (page: Page) =>
+  expect(page.getByRole('banner').locator('[role="status"][aria-busy="true"]')).toHaveCount(0)
+
+/** Every edit so far is saved. */
+export async function saved(page: Page): Promise<void> {
+  await answered(page)
+  await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible()
+}
 
 /** Pauses at a time typed into the time field. */
 export async function goTo(page: Page, time: string): Promise<void> {

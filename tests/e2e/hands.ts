@@ -1,6 +1,6 @@
 /** What a person's hands do in the workspace: making parts and joints, dragging, reading. */
 import type { Page } from '@playwright/test'
-import { expect } from './fixtures'
+import { answered, expect } from './fixtures'
 
 /** Makes a project with an empty mechanism and opens it, by way of the start page. */
 export async function openEmpty(page: Page, name: string): Promise<void> {
@@ -18,19 +18,24 @@ export const stage = (page: Page, name: 'Build' | 'Connect' | 'Drive' | 'Prove' 
 
 export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' })
 
-/** Types into several fields of the inspector in one go, so that none is in the mechanism when the next is entered. */
-export async function typeAtOnce(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
+/** Enters values in fields of the inspector in one go, so that none is in the mechanism when the next is entered. */
+export async function typeAtOnce(
+  page: Page,
+  ...values: readonly (readonly [name: string, value: string])[]
+): Promise<void> {
   const typed = await Promise.all(
-    Object.entries(values).map(async ([name, value]) => ({
+    values.map(async ([name, value]) => ({
       value,
       field: (await inspector(page).getByRole('textbox', { name, exact: true }).elementHandle())!,
     })),
   )
-  await page.evaluate((all) => {
+  await page.evaluate(async (all) => {
     for (const { field, value } of all) {
       ;(field as HTMLInputElement).value = value
       field.dispatchEvent(new Event('input', { bubbles: true }))
       field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+      // the page is drawn again in between, as between two keys
+      await new Promise((resolve) => queueMicrotask(() => resolve(null)))
     }
   }, typed)
 }
@@ -127,6 +132,7 @@ const positionField = (page: Page, name: string) =>
 
 /** The number shown for a joint, in the unit it is shown in. */
 export async function reading(page: Page, name: string): Promise<number> {
+  await answered(page)
   await jointRow(page, name).click()
   const text = await positionField(page, name).inputValue()
   return Number(text.replace('−', '-').replace(/[^-\d.]/g, ''))
@@ -139,6 +145,7 @@ export async function put(page: Page, name: string, value: string): Promise<void
   await field.fill(value)
   await field.press('Enter')
   await expect(field).not.toHaveValue(value)
+  await answered(page)
 }
 
 /** A point of the canvas at which a body is seen, found as a person does: by clicking until it is selected. */
@@ -168,4 +175,5 @@ export async function drag(
   await page.mouse.down()
   await page.mouse.move(from.x + by.x, from.y + by.y, { steps: 12 })
   await page.mouse.up()
+  await answered(page)
 }

@@ -5,6 +5,7 @@ import type { Body, Frame, Problem, Quantity } from '@ligamen/core'
 import { typedPosition } from '~/fields/display'
 import PointFields from '~/fields/PointFields.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { usePoseStore } from '~/model/pose/pose'
 import { usePlacing } from '~/model/pose/usePlacing'
 
 const props = defineProps<{ body: Body }>()
@@ -14,6 +15,7 @@ const GROUND = ''
 const THERE = 1e-7
 
 const mechanism = useMechanismStore()
+const pose = usePoseStore()
 const { frames } = usePlacing()
 const from = ref(GROUND)
 const note = ref('')
@@ -66,15 +68,17 @@ const set =
       },
       { home: true },
     )
-    await nextTick()
+    // where it stands now is known once the edit is shown
+    await mechanism.settled()
     note.value =
       refused.length > 0 || cameTo(id, target)
         ? ''
         : 'Its joints let it come only as near as this; nothing else was changed.'
     return refused
   }
+/** Whether it came to where it should; what a take shows has moved on since. */
 function cameTo(id: string, target: Frame | null): boolean {
-  const came = frames.value.get(id)
+  const came = pose.source === 'take' ? undefined : frames.value.get(id)
   return !came || !target || came.every((v, i) => Math.abs(v - target[i]!) < THERE)
 }
 const setLength = (k: number, value: Quantity) => set(k, 'length')(value)

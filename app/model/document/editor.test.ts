@@ -97,7 +97,7 @@ describe('edits', () => {
     await Promise.all([first, second])
     expect(solverHas()).toBe('ab')
     // as long as one is under way
-    expect(busy).toEqual([true, true, true, false])
+    expect(busy).toEqual([false, true, true, true, false])
   })
 
   it('that replace the document are refused when one before them has changed it meanwhile', async () => {

@@ -22,7 +22,7 @@ export interface EditorPorts {
   /** The document of a finished edit, to be stored. */
   save(document: MechanismDocument): void
   changed(history: EditHistory): void
-  /** Edits are under way, or all are settled. */
+  /** Edits or questions are under way, or all are answered. */
   busy(isBusy: boolean): void
 }
 
@@ -33,7 +33,8 @@ export class Editor {
   private trial: Change | null = null
   private history = NO_EDITS
   private queue: Promise<unknown> = Promise.resolve()
-  private underWay = 0
+  /** Counts what is under way in the document that is open. */
+  private turns = { underWay: 0 }
 
   constructor(private readonly ports: EditorPorts) {}
 
@@ -43,14 +44,24 @@ export class Editor {
     this.untried = null
     this.trial = null
     this.queue = Promise.resolve()
+    this.turns = { underWay: 0 }
+    this.ports.busy(false)
     this.remember(history)
   }
 
   /** Does some work after all that was asked before. */
-  inTurn<T>(work: () => Promise<T>): Promise<T> {
+  async inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const { turns } = this
+    turns.underWay++
+    this.ports.busy(true)
     const result = this.queue.then(work)
     this.queue = result.catch(() => undefined)
-    return result
+    try {
+      return await result
+    } finally {
+      turns.underWay--
+      this.ports.busy(this.turns.underWay > 0)
+    }
   }
 
   /**
@@ -58,7 +69,7 @@ export class Editor {
    * Returns the reasons when it is refused, else an empty list.
    */
   edit(name: string, change: Change, home = false): Promise<readonly Problem[]> {
-    return this.settling(() => this.make(name, change, home))
+    return this.inTurn(() => this.make(name, change, home))
   }
 
   /**
@@ -67,7 +78,7 @@ export class Editor {
    */
   replace(name: string, document: MechanismDocument, home = false): Promise<readonly Problem[]> {
     const { kept } = this
-    return this.settling(async () =>
+    return this.inTurn(async () =>
       kept && this.kept && kept !== this.kept && compare(kept, this.kept).length > 0
         ? [CHANGED_MEANWHILE]
         : this.make(name, () => structuredClone(document), home),
@@ -99,7 +110,7 @@ export class Editor {
   }
 
   undo(): Promise<void> {
-    return this.settling(async () => {
+    return this.inTurn(async () => {
       await this.leaveTrials()
       const edit = undoable(this.history)
       if (edit && (await this.attempt(edit.backward)).length === 0) this.remember(undone(this.history))
@@ -107,7 +118,7 @@ export class Editor {
   }
 
   redo(): Promise<void> {
-    return this.settling(async () => {
+    return this.inTurn(async () => {
       await this.leaveTrials()
       const edit = redoable(this.history)
       if (edit && (await this.attempt(edit.forward)).length === 0) this.remember(redone(this.history))
@@ -116,7 +127,7 @@ export class Editor {
 
   /** Takes a name that somebody else has given it; that is no edit of this page. */
   takeName(name: string): Promise<unknown> {
-    return this.settling(async () => {
+    return this.inTurn(async () => {
       await this.leaveTrials()
       if (this.document) await this.attempt([{ op: 'replace', path: '/name', value: name }])
     })
@@ -124,18 +135,7 @@ export class Editor {
 
   /** Solves the document anew, after a run was cancelled or another scenario was chosen. */
   solveAgain(): Promise<readonly Problem[]> {
-    return this.settling(() => this.attempt([]))
-  }
-
-  private async settling<T>(work: () => Promise<T>): Promise<T> {
-    this.underWay++
-    this.ports.busy(true)
-    try {
-      return await this.inTurn(work)
-    } finally {
-      this.underWay--
-      this.ports.busy(this.underWay > 0)
-    }
+    return this.inTurn(() => this.attempt([]))
   }
 
   /** The document without trials. */

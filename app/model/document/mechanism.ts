@@ -25,8 +25,8 @@ export const useMechanismStore = defineStore('mechanism', () => {
   /** The scenario that is shown beside the shown one. */
   const comparedId = ref<string | null>(null)
   const history = shallowRef(NO_EDITS)
-  /** True while edits are under way: neither accepted nor refused yet. */
-  const editing = ref(false)
+  /** True while edits or questions are under way. */
+  const working = ref(false)
   let solver: SolverClient | null = null
 
   const show = (shown: MechanismDocument, verdict: Verdict) => {
@@ -40,7 +40,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     accept: show,
     save: saving.noteEdit,
     changed: (now) => void (history.value = now),
-    busy: (now) => void (editing.value = now),
+    busy: (now) => void (working.value = now),
   })
   saving.whenRenamed((name) => editor.takeName(name))
   useSolverSettings(document, run, () => solver)
@@ -90,7 +90,7 @@ export const useMechanismStore = defineStore('mechanism', () => {
     scenario: computed(() => scenarioIn(document.value, scenarioId.value)),
     comparedId,
     history,
-    editing,
+    working,
     ...useSteps(history, editor),
     /** Starts the solver's worker, so that it is ready when the document has arrived. */
     prepare: start,

@@ -30,7 +30,8 @@ export const useExchangeStore = defineStore('exchange', () => {
   })
 
   /** The mechanism where it is on screen, as a file; what else a format needs comes with it. */
-  function write(kind: string, more: { motion?: AskedMotion; picture?: AskedPicture } = {}) {
+  async function write(kind: string, more: { motion?: AskedMotion; picture?: AskedPicture } = {}) {
+    await mechanism.settled()
     const { document } = mechanism
     const { shown } = pose
     if (!document || !shown) return

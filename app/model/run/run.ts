@@ -41,6 +41,8 @@ export const useRunStore = defineStore('run', () => {
     ...toRefs(shown),
     begunAt,
     live,
+    /** True as long as the motion that is shown is not yet that of the newest edit, and is going to be. */
+    pending: computed(() => shown.progress !== null || (live.value && shown.stale && shown.problem === null)),
     compared,
     comparedProblem,
     /** What takes at hand were solved from. */

@@ -115,6 +115,7 @@ const otherShape = computed(() => {
 })
 
 async function make() {
+  await mechanism.settled()
   const view = props.lookingFrom()
   if (!idea.value || !view) return
   const { quota = Infinity, usage = 0 } = await navigator.storage.estimate()

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 /** Links by which others see this mechanism, and nothing else: made, copied, ended. */
 import { mdiContentCopy, mdiDeleteOutline, mdiOpenInNew } from '@mdi/js'
+import { until } from '@vueuse/core'
 import type { SharedLink } from '~~/shared/api'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import { api } from '~/model/document/api'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { useSavingStore } from '~/model/document/saving'
 import { onceAtATime } from '~/model/once-at-a-time'
 
 const mechanism = useMechanismStore()
+const saving = useSavingStore()
 const id = String(useRoute().params.id)
 const links = ref<SharedLink[]>([])
 const fault = ref('')
@@ -34,6 +37,11 @@ onMounted(look)
 
 const make = onceAtATime(async () => {
   fault.value = ''
+  if (!(await isSaved())) {
+    fault.value =
+      'A link shows what is saved, and the last edits are not saved yet. Make it once the head of the page says “Saved”.'
+    return
+  }
   const expires = days.value > 0 ? new Date(Date.now() + days.value * DAY).toISOString() : undefined
   const answer = await api.createLink(id, {
     name: name.value.trim() || `${mechanism.document?.name ?? 'Mechanism'} to look at`,
@@ -49,6 +57,12 @@ const make = onceAtATime(async () => {
   await look()
   said.value = 'The link is made; copy its address below.'
 })
+async function isSaved(): Promise<boolean> {
+  await mechanism.settled()
+  await saving.save()
+  await until(() => saving.state).not.toBe('saving')
+  return !saving.hasUnsaved()
+}
 async function end(link: SharedLink) {
   const answer = await api.endLink(id, link.id)
   if (answer.ok) said.value = `“${link.name}” shows nothing any more.`

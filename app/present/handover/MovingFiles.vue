@@ -11,9 +11,9 @@ const fault = ref('')
 const writing = ref(false)
 
 async function page() {
-  if (!mechanism.document) return
   writing.value = true
-  fault.value = await savePage(mechanism.document)
+  await mechanism.settled()
+  if (mechanism.document) fault.value = await savePage(mechanism.document)
   writing.value = false
 }
 function model() {

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 /** What the report says: title, author, sections with a sentence of one's own, pictures; and the page that is written. */
 import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline } from '@mdi/js'
+import { until } from '@vueuse/core'
 import { REPORT_SECTIONS, reasons, slug } from '@ligamen/core'
 import type { Report, ReportSection } from '@ligamen/core'
 import FaultLine from '~/fields/FaultLine.vue'
 import IconButton from '~/fields/IconButton.vue'
 import TextCommit from '~/fields/TextCommit.vue'
 import { useMechanismStore } from '~/model/document/mechanism'
+import { useRunStore } from '~/model/run/run'
 import { saveFile } from '~/model/save-file'
 import { printPage } from './print-page'
 import { useReportStore } from './report'
 
 const props = defineProps<{ project: string; picture: () => Promise<Blob | null> }>()
 const mechanism = useMechanismStore()
+const run = useRunStore()
 const store = useReportStore()
 const fault = ref('')
 
@@ -87,6 +90,12 @@ const addressOf = (blob: Blob) =>
 /** With a picture of the model as it is now where none was taken; null where there is nothing to report. */
 async function made(): Promise<string | null> {
   fault.value = ''
+  await mechanism.settled()
+  await until(() => run.pending).toBe(false)
+  if (run.stale) {
+    fault.value = 'The motion on screen is older than the last edit; solve the scenario first.'
+    return null
+  }
   if (store.pictures.length === 0) await take()
   const page = store.page(props.project)
   if (page === null) fault.value = 'There is no motion to report yet; solve the scenario.'

@@ -22,6 +22,7 @@ import {
   gatheredMotions,
   looseMotions,
   mendConflict,
+  mendScenario,
   openModel,
   readStanding,
   recordInto,
@@ -49,6 +50,7 @@ import type {
   MateProposal,
   MechanismDocument,
   Model,
+  Problem,
   Recorded,
   Recording,
   RelationWish,
@@ -103,13 +105,19 @@ export interface LooseShown {
   readonly held: { readonly document: MechanismDocument; readonly edit: string } | null
 }
 
-/** Bodies by id. */
 /** Bodies or groups by id. */
 export interface Meet {
   readonly first: string
   readonly second: string
 }
 
+/** What is wrong with a scenario, by id. */
+export interface Ailing {
+  readonly scenario: string
+  readonly problems: readonly Problem[]
+}
+
+/** Bodies by id. */
 export interface Ride {
   readonly rider: string
   readonly carrier: string
@@ -218,6 +226,11 @@ export const questions = {
     if (!document || model) return []
     const opened = openModel(document)
     return opened.ok ? [] : mendConflict(document, opened.problems)
+  },
+
+  /** What would mend a scenario, for each of its problems. */
+  mendScenario({ document }: Bench, { scenario, problems }: Ailing): Advice[][] {
+    return problems.map((problem) => (document ? mendScenario(document, scenario, problem) : []))
   },
 
   /** What nothing moves or holds: free motions that the drivers of the scenario leave. */

@@ -1,5 +1,5 @@
 /** Shapes beyond the kit: cut out of each other, made one body, and an outline whose points are dragged on the model. */
-import { expect, test } from '../fixtures'
+import { answered, expect, test } from '../fixtures'
 import { inspector, makePart, openEmpty, outline } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
@@ -83,6 +83,7 @@ test('points of an outline are dragged on the model', async ({ page }) => {
     await page.mouse.down()
     await page.mouse.move(x - 20, y, { steps: 4 })
     await page.mouse.up()
+    await answered(page)
   }
   await expect(corners()).toHaveValue(
     /^-\d+ mm, -?\d+ mm\n80 mm, 0 mm\n80 mm, 60 mm, round 5 mm\n0 mm, 60 mm$/,

@@ -221,6 +221,7 @@ test('a toy train: six wheels by one relation', async ({ page }) => {
   await relation.getByRole('checkbox', { name: 'The first with each of the others' }).click()
   await expect(relation).toContainText('Mobility 7 → 1.')
   await relation.getByRole('button', { name: 'Make relation' }).click()
+  await expect(page.getByRole('button', { name: /^Mobility 1 / })).toBeVisible()
   await expectActions(page, 72)
   const start = await reading(page, 'Axle 5')
   const line = await reading(page, 'Line')

@@ -1,7 +1,7 @@
 /** A packet from a file that falls onto a bench askew: brought in, given its contact by hand, let go, measured. */
 import { charted } from '../documents'
-import { expect, goTo, solved, test } from '../fixtures'
-import { choose, chooseNames, inspector, makePart, openEmpty, stage } from '../hands'
+import { answered, expect, goTo, solved, test } from '../fixtures'
+import { choose, chooseNames, inspector, makePart, openEmpty, outline, stage } from '../hands'
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
 
@@ -94,4 +94,20 @@ test('a packet from a file falls onto a bench and comes to rest on it', async ({
   await expect.poll(gap).toBeCloseTo(0, 3)
   const lanes = page.getByRole('region', { name: 'Contact lanes' })
   await expect(lanes).toContainText(/touch for 4\.9\d\d s/)
+
+  // lowered into the bench it does not start, and is pushed out of it by one press
+  await stage(page, 'Build')
+  await outline(page, 'packet').click()
+  const z = inspector(page).getByRole('textbox', { name: 'z', exact: true })
+  const stands = Number((await z.inputValue()).replace(/[^-\d.]/g, ''))
+  await z.fill(`${stands - high - 2} mm`)
+  await z.press('Enter')
+  await answered(page)
+  await expect(inspector(page)).not.toContainText('only as near as this')
+  await stage(page, 'Prove')
+  const mend = page.getByRole('button', { name: 'Push them apart.' }).first()
+  await mend.click()
+  await expect(mend).toHaveCount(0)
+  await goTo(page, '0 s')
+  await expect.poll(gap).toBeCloseTo(0, 3)
 })

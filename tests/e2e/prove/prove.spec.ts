@@ -162,7 +162,7 @@ test('what does not fit is said at its place, and the rest goes on', async ({ pa
   await expect(inspector(page).getByRole('alert')).toBeVisible()
   await page.keyboard.press('Escape')
   await choose(page, inspector(page).getByRole('combobox', { name: 'During' }), 'a stretch of time')
-  await typeAtOnce(page, { From: '2 s', To: '1 s' })
+  await typeAtOnce(page, ['From', '2 s'], ['To', '1 s'])
   await expect(inspector(page)).toContainText('The stretch is empty: it ends before it starts.')
   await expect(chip(page)).toHaveText('1 of 1 check not decided')
   await inspector(page).getByRole('button', { name: 'Mute', exact: true }).click()
