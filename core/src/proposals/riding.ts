@@ -7,6 +7,7 @@ import type { MechanismDocument } from '../document/format/mechanism'
 import type { Mechanism } from '../mechanism/compile'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
+import { prescribesAtStart } from '../motion/drivers/drivers'
 import { openModel } from '../model/model'
 import type { Model } from '../model/model'
 import { fail } from '../result'
@@ -19,7 +20,7 @@ import { settledHome } from './settling'
  * The document in which a body rides on another one and stands on it.
  * @param q assembled coordinates
  * @param rider and carrier, bodies by id
- * Errors: `ride-grounded`, `ride-no-way`, `ride-beside`, `ride-no-outline`, `push-apart`, those of opening.
+ * Errors: `ride-grounded`, `ride-no-way`, `ride-driven`, `ride-beside`, `ride-no-outline`, `push-apart`, those of opening.
  */
 export function rideOn(
   model: Model,
@@ -36,7 +37,16 @@ export function rideOn(
       message: `${riding} is fixed to ground; choose as the first one the body that is pushed.`,
       ids: [rider],
     })
-  const ways = waysOf(model, rider, carrier)
+  const all = waysOf(model, rider, carrier)
+  const ways = all.filter(({ link }) => !isAlwaysDriven(model, link))
+  if (ways.length < all.length && ways.length === 0) {
+    const { source } = mechanism.geometry.joints[all[0].joint]
+    return fail({
+      code: 'ride-driven',
+      message: `${riding} is driven along ${source.name}: it pushes and is never pushed. Choose as the first one the body that is pushed, or delete the driver.`,
+      ids: [rider, source.id],
+    })
+  }
   if (ways.length === 0)
     return fail({
       code: 'ride-no-way',
@@ -94,6 +104,13 @@ function waysOf({ mechanism }: Model, rider: string, carrier: string): Coordinat
     return type.freedoms.length === 1 && !isToCarrier ? [own] : []
   })
 }
+
+/** Whether every scenario has a driver that prescribes a link from the start on. */
+const isAlwaysDriven = ({ scenarios }: Model, link: number): boolean =>
+  scenarios.length > 0 &&
+  scenarios.every(({ drivers }) =>
+    drivers.some((driver) => driver.link === link && prescribesAtStart(driver)),
+  )
 
 /** A link and those before it as far as ground. */
 function linksTo({ linkParent }: Mechanism, link: number): number[] {

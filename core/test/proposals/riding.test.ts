@@ -121,6 +121,14 @@ describe('riding on', () => {
     expect(twice.document.contacts).toHaveLength(1)
   })
 
+  it('is refused to what pushes, unless a scenario leaves it free', () => {
+    const swapped = camAndRoller(0.04)
+    expect(() => ridden(swapped, 'shaft', 'follower')).toThrow('ride-driven')
+    swapped.document.scenarios.push({ id: 'by-hand', name: 'By hand', length: 1, frameRate: 20, drivers: [] })
+    // it could be pushed there, were it not on its base circle
+    expect(() => ridden(swapped, 'shaft', 'follower')).toThrow('ride-beside')
+  })
+
   it('says what is missing: a way to go, or outlines that could meet', () => {
     const loose = camAndRoller(0.04)
     loose.document.joints = loose.document.joints.filter(({ id }) => id !== 'slide')
