@@ -95,6 +95,8 @@ async function submit() {
 async function attempt(typed: string, change: () => Promise<readonly Problem[]>) {
   underWay.value++
   sent = typed
+  // what was said of the value before goes at once: what stands beside the field must not move later, under the mouse
+  fault.value = ''
   const refused = await change()
   underWay.value--
   // what was entered after it is what counts
