@@ -8,7 +8,7 @@ import { pairsOfContact } from '../contact/pairs'
 import { writeCross } from '../maths/triples'
 import { dot } from '../maths/vector'
 import { TURNS } from '../mechanism/chain'
-import type { Mechanism } from '../mechanism/compile'
+import { guideOf } from '../mechanism/coordinate'
 import { succeed } from '../result'
 import { defineProbe, unknown, unsuited } from './probe-type'
 
@@ -21,14 +21,13 @@ export const contactPressureAngle = defineProbe({
   measure(mechanism, probe, path) {
     const { bodyLink, linkParent, linkMotion } = mechanism
     const pairs = pairsOfContact(mechanism, probe.contact)
-    if (!pairs.every(({ bodies }) => isGuided(mechanism, bodyLink[bodies[1]])))
+    if (!pairs.every(({ bodies }) => guideOf(mechanism, bodyLink[bodies[1]])))
       return unsuited(
         probe,
         `${path}/contact`,
         'its second body has no joint with one freedom that it goes along; choose the contact of a follower.',
       )
     const normal = new Float64Array(3)
-    const point = new Float64Array(3)
     // room of toAxis
     const [arm, acrossNormal, acrossArm] = [0, 1, 2].map(() => new Float64Array(3))
     return succeed({
@@ -37,21 +36,21 @@ export const contactPressureAngle = defineProbe({
         unknown(out, at)
         const place = touchingPlace(mechanism, pairs, state)
         if (!place) return
-        place.touch.writeNormal(place.reader.frames, normal)
-        point.set(place.point)
-        const own = bodyLink[place.on.bodies[1]]
-        let angle = angleAlong(state.screw, own)
+        const { touch, reader, on, point } = place
+        touch.writeNormal(reader.frames, normal)
+        const own = bodyLink[on.bodies[1]]
+        let angle = angleAlong(state.screw, own, point)
         const carrier = linkParent[own]
-        if (angle > Math.PI / 2 - ACROSS && linkMotion[own] === TURNS && isGuided(mechanism, carrier)) {
-          toAxis(state.screw, own)
-          angle = angleAlong(state.screw, carrier)
+        if (angle > Math.PI / 2 - ACROSS && linkMotion[own] === TURNS && guideOf(mechanism, carrier)) {
+          toAxis(state.screw, own, point)
+          angle = angleAlong(state.screw, carrier, point)
         }
         out[at] = angle
       },
     })
 
-    /** Between the normal and the way of the point with a link. */
-    function angleAlong(screw: Float64Array, link: number): number {
+    /** Between the normal and the way of a point with a link. */
+    function angleAlong(screw: Float64Array, link: number, point: Float64Array): number {
       const v = 6 * link
       let [along, size] = [0, 0]
       for (let k = 0; k < 3; k++) {
@@ -63,8 +62,8 @@ export const contactPressureAngle = defineProbe({
       return Math.acos(Math.min(1, Math.abs(along) / Math.sqrt(size)))
     }
 
-    /** Moves the point along the normal to where it meets the axis about which a link turns. */
-    function toAxis(screw: Float64Array, link: number) {
+    /** Moves a point along the normal to where that meets the axis about which a link turns. */
+    function toAxis(screw: Float64Array, link: number, point: Float64Array) {
       const v = 6 * link
       writeCross(screw, v, screw, v + 3, arm, 0)
       for (let k = 0; k < 3; k++) arm[k] -= point[k]
@@ -75,9 +74,3 @@ export const contactPressureAngle = defineProbe({
     }
   },
 })
-
-/** Whether a link is moved by a joint with one freedom. */
-function isGuided({ coordinates, geometry }: Mechanism, link: number): boolean {
-  const mine = coordinates.find((coordinate) => coordinate.link === link)
-  return mine !== undefined && geometry.joints[mine.joint].type.freedoms.length === 1
-}

@@ -5,6 +5,7 @@ import { contactBetween, pushContact } from '../document/contact-between'
 import { copyOf } from '../document/copy'
 import type { MechanismDocument } from '../document/format/mechanism'
 import type { Mechanism } from '../mechanism/compile'
+import { guideOf } from '../mechanism/coordinate'
 import type { Coordinate } from '../mechanism/coordinate'
 import { standingAt } from '../mechanism/state'
 import { prescribesAtStart } from '../motion/drivers/drivers'
@@ -39,7 +40,7 @@ export function rideOn(
     })
   const all = waysOf(model, rider, carrier)
   const ways = all.filter(({ link }) => !isAlwaysDriven(model, link))
-  if (ways.length < all.length && ways.length === 0) {
+  if (ways.length === 0 && all.length > 0) {
     const { source } = mechanism.geometry.joints[all[0].joint]
     return fail({
       code: 'ride-driven',
@@ -93,15 +94,16 @@ export function rideOn(
  * its lever. Each is that of a joint with one freedom which leaves the carrier where it is.
  */
 function waysOf({ mechanism }: Model, rider: string, carrier: string): Coordinate[] {
-  const { geometry, coordinates, bodyLink } = mechanism
-  const bodyOf = (id: string) => geometry.bodies.findIndex(({ source }) => source.id === id)
-  const others = new Set(linksTo(mechanism, bodyLink[bodyOf(carrier)]))
-  return linksTo(mechanism, bodyLink[bodyOf(rider)]).flatMap((link) => {
-    const own = coordinates.find((one) => one.link === link)
+  const { geometry, bodyLink } = mechanism
+  const [riding, carrying] = [rider, carrier].map((id) =>
+    geometry.bodies.findIndex(({ source }) => source.id === id),
+  )
+  const others = new Set(linksTo(mechanism, bodyLink[carrying]))
+  return linksTo(mechanism, bodyLink[riding]).flatMap((link) => {
+    const own = guideOf(mechanism, link)
     if (!own || others.has(link)) return []
-    const { from, to, type } = geometry.joints[own.joint]
-    const isToCarrier = [from.body, to.body].includes(bodyOf(carrier))
-    return type.freedoms.length === 1 && !isToCarrier ? [own] : []
+    const { from, to } = geometry.joints[own.joint]
+    return from.body === carrying || to.body === carrying ? [] : [own]
   })
 }
 
